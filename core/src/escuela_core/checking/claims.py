@@ -1,0 +1,48 @@
+"""What an item asserts: its prompt and key made one statement, and the same for each wrong option."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from escuela_core.items.model import GAP_MARK, Choice, Gap, Item, Open, TrueFalse
+
+
+@dataclass(frozen=True, slots=True)
+class Claim:
+    """``text`` as the talk would have to say it; ``answer`` the words of the key alone, ``given`` those of the prompt.
+
+    ``denied`` claims come from a statement marked false: the item is right where the talk contradicts them.
+    """
+
+    text: str
+    given: str
+    answer: str
+    option: int | None = None
+    denied: bool = False
+
+
+def key_claims(item: Item) -> list[Claim]:
+    """The claims the item stands or falls by; several for a choice with several right options, none for a note."""
+    match item:
+        case Choice():
+            return [_joined(item.prompt, item.options[i].text, i) for i in item.key]
+        case TrueFalse() if item.answer is not None:
+            return [Claim(item.prompt, "", item.prompt, denied=not item.answer)]
+        case Gap() if item.answers and item.answers[0].strip():
+            return [_joined(item.prompt, item.answers[0], None)]
+        case Open() if item.model_answer.strip():
+            return [_joined(item.prompt, item.model_answer, None)]
+    return []
+
+
+def option_claims(item: Item) -> list[Claim]:
+    """The claims of the options that are marked wrong."""
+    if not isinstance(item, Choice):
+        return []
+    return [_joined(item.prompt, o.text, i) for i, o in enumerate(item.options) if not o.correct and o.text.strip()]
+
+
+def _joined(prompt: str, answer: str, option: int | None) -> Claim:
+    if GAP_MARK in prompt:
+        return Claim(prompt.replace(GAP_MARK, answer), prompt.replace(GAP_MARK, " "), answer, option)
+    return Claim(f"{prompt} {answer}", prompt, answer, option)

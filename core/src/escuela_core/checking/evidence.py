@@ -1,0 +1,87 @@
+"""Where the talk speaks to a claim: meaning vectors, neighbours and weighed words, over every sentence at once."""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from escuela_core.checking.claims import Claim
+from escuela_core.language.terms import lemmas
+from escuela_core.language.vectors import Vectors, encoder
+from escuela_core.transcripts.model import Transcript
+
+Scores = NDArray[np.float64]
+MEANING, NEIGHBOURS, WORDS = 0.55, 0.2, 0.45
+
+
+@dataclass(frozen=True)
+class Script:
+    """A transcript made ready for many claims: vectors (sentences, width), words and their weights."""
+
+    transcript: Transcript
+    vectors: Vectors
+    around: Vectors
+    words: list[frozenset[str]]
+    weights: dict[str, float]
+    matrix: dict[str, list[int]] = field(repr=False)
+
+    @property
+    def texts(self) -> list[str]:
+        return [s.text for s in self.transcript.sentences]
+
+    def weight(self, word: str) -> float:
+        return self.weights.get(word, self._unseen)
+
+    @property
+    def _unseen(self) -> float:
+        return math.log(1 + len(self.words))
+
+
+def script_of(transcript: Transcript) -> Script:
+    texts = [s.text for s in transcript.sentences]
+    vectors = encoder().embed(texts)
+    words = [lemmas(t, transcript.language) for t in texts]
+    seen = Counter(w for group in words for w in group)
+    weights = {w: math.log(1 + len(texts) / n) for w, n in seen.items()}
+    places: dict[str, list[int]] = {}
+    for number, group in enumerate(words):
+        for word in group:
+            places.setdefault(word, []).append(number)
+    return Script(transcript, vectors, _around(vectors), words, weights, places)
+
+
+def _around(vectors: Vectors) -> Vectors:
+    total = vectors.copy()
+    if len(vectors) > 1:
+        total[1:] += vectors[:-1]
+        total[:-1] += vectors[1:]
+    norms = np.linalg.norm(total, axis=1, keepdims=True)
+    return np.asarray(total / np.maximum(norms, 1e-9), np.float32)
+
+
+def scores(script: Script, claims: Sequence[Claim]) -> Scores:
+    """How well each sentence speaks to each claim, shape (claims, sentences), about 0 to 1.2."""
+    asked = encoder().embed([c.text for c in claims])
+    result = (MEANING * asked @ script.vectors.T + NEIGHBOURS * asked @ script.around.T).astype(np.float64)
+    for row, claim in enumerate(claims):
+        words = lemmas(claim.text, script.transcript.language)
+        total = sum(script.weight(w) for w in words) or 1.0
+        for word in words:
+            share = WORDS * script.weight(word) / total
+            for number in script.matrix.get(word, ()):
+                result[row, number] += share
+                # A fact is often spread over neighbours: its words count there too, by half.
+                for beside in (number - 1, number + 1):
+                    if 0 <= beside < len(script.words) and word not in script.words[beside]:
+                        result[row, beside] += share / 2
+    return result
+
+
+def best(row: NDArray[np.float64], count: int) -> list[int]:
+    """The numbers of the ``count`` best sentences, best first."""
+    return [int(i) for i in np.argsort(-row, kind="stable")[:count]]

@@ -1,0 +1,113 @@
+"""The named figures a verdict is made from, one row a claim (all between about -1 and 2)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from escuela_core.checking.claims import Claim
+from escuela_core.checking.evidence import Script
+from escuela_core.checking.facts import Comparison, Facts, compare
+from escuela_core.language.parsing import speaks
+from escuela_core.language.terms import lemmas, negations
+from escuela_core.language.vectors import encoder
+
+NAMES = (
+    "score",
+    "lead",
+    "meaning",
+    "meaning_around",
+    "answer_meaning",
+    "given_meaning",
+    "words",
+    "answer_words",
+    "given_words",
+    "answer_elsewhere",
+    "margin",
+    "margin_words",
+    "quantity_same",
+    "quantity_clashing",
+    "quantity_missing",
+    "name_same",
+    "name_clashing",
+    "name_missing",
+    "negation_clashing",
+    "negations_differ",
+    "opposite_clashing",
+    "has_options",
+    "is_statement",
+    "is_open",
+)
+_SILENT = Comparison("silent")
+NO_FACTS = Facts(_SILENT, _SILENT, _SILENT, _SILENT)
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """A claim beside its best sentence: the figures and the facts they come from."""
+
+    claim: Claim
+    best: int
+    score: float
+    figures: dict[str, float]
+    facts: Facts
+
+
+def read_claim(
+    script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[Claim], *, kind: str, within: int | None = None
+) -> Reading:
+    """Figures of ``claim`` at its best sentence (or at ``within``), with the wrong options as ``rivals``.
+
+    ``row`` holds the claim's score for every sentence, shape (sentences,).
+    """
+    at = int(np.argmax(row)) if within is None else within
+    language = script.transcript.language
+    near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
+    here = script.words[at].union(*(script.words[i] for i in near))
+    english = speaks(language)
+    facts = compare(claim, script.texts[at], [script.texts[i] for i in near]) if english else NO_FACTS
+    asked = encoder().embed([claim.text, claim.answer or claim.text, claim.given or claim.text])
+    local = script.vectors[[at, *near]]
+    rest = np.delete(row, [at, *near]) if len(row) > 3 else np.zeros(1)
+    rival_figures = [_answer_at(script, rival, here, local) for rival in rivals]
+    own_words, own_meaning = _answer_at(script, claim, here, local)
+    figures = {
+        "score": float(row[at]),
+        "lead": float(row[at] - rest.max(initial=0.0)),
+        "meaning": float(asked[0] @ script.vectors[at]),
+        "meaning_around": float(asked[0] @ script.around[at]),
+        "answer_meaning": own_meaning,
+        "given_meaning": float((local @ asked[2]).max()),
+        "words": _covered(script, claim.text, here),
+        "answer_words": own_words,
+        "given_words": _covered(script, claim.given or claim.text, here),
+        "answer_elsewhere": float(bool(lemmas(claim.answer, language) - here)),
+        "margin": own_meaning - max((m for _, m in rival_figures), default=own_meaning),
+        "margin_words": own_words - max((w for w, _ in rival_figures), default=own_words),
+        "negations_differ": float((negations(claim.text) - negations(script.texts[at])) % 2) if english else 0.0,
+        "has_options": float(bool(rivals)),
+        "is_statement": float(kind == "true_false"),
+        "is_open": float(kind == "open"),
+    }
+    for sort, outcomes in (
+        ("quantity", ("same", "clashing", "missing")),
+        ("name", ("same", "clashing", "missing")),
+        ("negation", ("clashing",)),
+        ("opposite", ("clashing",)),
+    ):
+        comparison: Comparison = getattr(facts, sort)
+        figures |= {f"{sort}_{outcome}": float(comparison.outcome == outcome) for outcome in outcomes}
+    return Reading(claim, at, float(row[at]), figures, facts)
+
+
+def _answer_at(script: Script, claim: Claim, here: frozenset[str], local: np.ndarray) -> tuple[float, float]:
+    vector = encoder().embed([claim.text])[0]
+    return _covered(script, claim.answer, here), float((local @ vector).max())
+
+
+def _covered(script: Script, text: str, here: frozenset[str]) -> float:
+    words = lemmas(text, script.transcript.language)
+    total = sum(script.weight(w) for w in words)
+    return sum(script.weight(w) for w in words if w in here) / total if total else 0.5

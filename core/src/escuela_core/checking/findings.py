@@ -1,0 +1,123 @@
+"""What else can be wrong with an item: its form, its pause, a twin. Each finding has a code, a severity and a sentence."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+from escuela_core.checking.claims import key_claims
+from escuela_core.items.model import GAP_MARK, Choice, Gap, Item, Note, Open, TrueFalse, asked
+from escuela_core.language.terms import lemmas
+from escuela_core.language.vectors import encoder
+from escuela_core.placing.pause import inside_word
+from escuela_core.timeline import Span, clock
+from escuela_core.transcripts.model import Transcript
+
+Severity = Literal["error", "look", "hint"]
+# Ends of sentences are known to about a quarter of a second from captions.
+EARLY_MS = 250
+TWIN_MEANING = 0.86
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """``option`` is the number of the option meant, ``other`` the id of the other item, where there is one."""
+
+    code: str
+    severity: Severity
+    message: str
+    option: int | None = None
+    other: str | None = None
+    params: dict[str, str] = field(default_factory=dict)
+
+
+def form_findings(item: Item) -> list[Finding]:
+    """What is wrong with an item whatever the talk says."""
+    found: list[Finding] = []
+    if not asked(item).strip():
+        found.append(Finding("empty_prompt", "error", "Nothing is asked yet."))
+    if not _has_key(item):
+        weaker: Severity = "look" if isinstance(item, Open) else "error"
+        found.append(Finding("no_key", weaker, "No right answer is given."))
+    if isinstance(item, Choice):
+        found += _option_findings(item)
+    return found
+
+
+def _has_key(item: Item) -> bool:
+    match item:
+        case Choice():
+            return bool(item.key)
+        case TrueFalse():
+            return item.answer is not None
+        case Gap():
+            return GAP_MARK in item.prompt and bool(item.answers) and all(a.strip() for a in item.answers)
+        case Open():
+            return bool(item.model_answer.strip())
+    return True
+
+
+def _option_findings(item: Choice) -> list[Finding]:
+    found = []
+    seen: dict[str, int] = {}
+    for number, option in enumerate(item.options):
+        text = " ".join(option.text.lower().split())
+        if not text:
+            found.append(Finding("empty_option", "error", f"Option {_letter(number)} is empty.", option=number))
+        elif text in seen:
+            message = f"Options {_letter(seen[text])} and {_letter(number)} are the same."
+            found.append(Finding("same_option", "error", message, option=number))
+        seen.setdefault(text, number)
+    if len(item.options) < 2:
+        found.append(Finding("too_few_options", "error", "A choice needs two options or more."))
+    return found
+
+
+def _letter(number: int) -> str:
+    return "abcdefghijklmnopqrstuvwxyz"[number % 26]
+
+
+def pause_findings(
+    item: Item, resting: Sequence[Span], transcript: Transcript, silences: Sequence[Span]
+) -> list[Finding]:
+    """Whether the item's pause comes before its evidence ends, or cuts a word."""
+    if item.pause_ms is None:
+        return []
+    found = []
+    end_ms = max(s.end_ms for s in resting)
+    if item.purpose == "check" and item.pause_ms < end_ms - EARLY_MS:
+        message = f"The pause at {clock(item.pause_ms)} comes before the answer has been said, at {clock(end_ms)}."
+        params = {"pause": clock(item.pause_ms), "end": clock(end_ms)}
+        found.append(Finding("too_early", "look", message, params=params))
+    if inside_word(item.pause_ms, transcript, silences):
+        message = f"The pause at {clock(item.pause_ms)} falls inside a word."
+        found.append(Finding("inside_speech", "look", message, params={"pause": clock(item.pause_ms)}))
+    return found
+
+
+def twins(items: Sequence[Item], resting: Sequence[Sequence[Span]], language: str) -> dict[int, Finding]:
+    """Items that ask the same as an earlier one, by number: same key and meaning, in whatever words or segment."""
+    texts = [" ".join(c.text for c in key_claims(item)) or asked(item) for item in items]
+    answers = [frozenset().union(*(lemmas(c.answer, language) for c in key_claims(item))) for item in items]
+    if len(items) < 2:
+        return {}
+    alike = (vectors := encoder().embed(texts)) @ vectors.T
+    found: dict[int, Finding] = {}
+    for later in range(1, len(items)):
+        for earlier in range(later):
+            if isinstance(items[later], Note) or isinstance(items[earlier], Note):
+                continue
+            same_place = bool(set(resting[later]) & set(resting[earlier]))
+            shared = len(answers[later] & answers[earlier]) / (len(answers[later] | answers[earlier]) or 1)
+            if alike[later, earlier] >= TWIN_MEANING - 0.1 * (same_place and shared >= 0.34) - 0.08 * shared:
+                prompt = asked(items[earlier])
+                found[later] = Finding(
+                    "twin",
+                    "look",
+                    f"Asks the same as “{prompt}”",
+                    other=items[earlier].id,
+                    params={"prompt": prompt},
+                )
+                break
+    return found

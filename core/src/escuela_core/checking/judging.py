@@ -1,0 +1,57 @@
+"""From figures to how likely each verdict is: a multinomial logistic model whose weights are a small JSON file.
+
+The weights come from ``core/benchmarks/train_check.py`` on the development talks. Rules stand above the model: a
+clashing quantity in the evidence's own sentence is never ``heard``, and ``contradicted`` needs a clash to name.
+"""
+
+from __future__ import annotations
+
+import json
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+
+import numpy as np
+
+from escuela_core.checking.features import NAMES, Reading
+
+CLASSES = ("heard", "contradicted", "not_heard")
+# Chosen on the development talks, cross-validated by talk: what the model must be sure of before a verdict is said.
+HEARD_FROM = 0.62
+CONTRADICTED_FROM = 0.55
+NOT_HEARD_FROM = 0.55
+
+
+@dataclass(frozen=True, slots=True)
+class Likelihood:
+    """How likely the talk says, contradicts, or does not speak to a claim; the three sum to 1."""
+
+    heard: float
+    contradicted: float
+    not_heard: float
+
+
+@lru_cache(maxsize=1)
+def _weights() -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
+    data = json.loads((Path(__file__).parent / "weights.json").read_text(encoding="utf-8"))
+    order = [data["features"].index(name) for name in NAMES]
+    mean, spread, table = (np.array(data[k], float) for k in ("mean", "spread", "weights"))
+    return mean[order], spread[order], table[:, order], np.array(data["intercept"], float)
+
+
+def likelihood(reading: Reading) -> Likelihood:
+    """The model's word on one claim as stated (a denied statement is turned round by the caller)."""
+    mean, spread, table, intercept = _weights()
+    figures = (np.array([reading.figures[name] for name in NAMES]) - mean) / spread
+    logits = table @ figures + intercept
+    powers = np.exp(logits - logits.max())
+    heard, contradicted, not_heard = (float(p) for p in powers / powers.sum())
+    if reading.facts.quantity.outcome == "clashing":
+        moved = heard * 0.8
+        heard, contradicted = heard - moved, contradicted + moved
+    return Likelihood(heard, contradicted, not_heard)
+
+
+def turned(likely: Likelihood) -> Likelihood:
+    """The same for the opposite statement."""
+    return Likelihood(likely.contradicted, likely.heard, likely.not_heard)

@@ -1,0 +1,166 @@
+"""The check of a whole list of items: for each a verdict with its reason and evidence, and what else was found."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+from escuela_core.checking.claims import key_claims, option_claims
+from escuela_core.checking.evidence import Scores, Script, best, script_of, scores
+from escuela_core.checking.features import Reading, read_claim
+from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
+from escuela_core.checking.judging import Likelihood, likelihood, turned
+from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, worst
+from escuela_core.items.model import Item, asked, is_marked
+from escuela_core.placing import place
+from escuela_core.timeline import Span
+from escuela_core.transcripts.model import Transcript
+
+__all__ = ["Evidence", "Finding", "ItemReport", "Verdict", "check"]
+SHOWN_EVIDENCE = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Evidence:
+    """A sentence an item rests on; ``score`` about 0 to 1.2, comparable within one report."""
+
+    span: Span
+    text: str
+    score: float
+
+
+@dataclass(frozen=True, slots=True)
+class ItemReport:
+    """What the check says of one item. ``support`` is how likely the key is right, 0 to 1."""
+
+    id: str
+    verdict: Verdict
+    support: float
+    reason: Reason
+    pause_ms: int | None
+    evidence: tuple[Evidence, ...]
+    findings: tuple[Finding, ...] = field(default=())
+
+
+def check(
+    items: Sequence[Item], transcript: Transcript, *, extract: Span | None = None, silences: Sequence[Span] = ()
+) -> list[ItemReport]:
+    """Check every item against what is said inside ``extract``; reports in the order of ``items``."""
+    script = script_of(transcript.inside(extract) if extract else transcript)
+    rows = _Rows(script, items)
+    outside = _outside(transcript, extract)
+    reports = [_checked(item, number, script, rows, outside, silences) for number, item in enumerate(items)]
+    doubled = twins(items, [[e.span for e in r.evidence[:1]] for r in reports], script.transcript.language)
+    return [_with(report, doubled.get(number)) for number, report in enumerate(reports)]
+
+
+class _Rows:
+    """The scores of every claim of every item, computed in one go."""
+
+    def __init__(self, script: Script, items: Sequence[Item]) -> None:
+        self.keys = [key_claims(item) for item in items]
+        self.options = [option_claims(item) for item in items]
+        every = [c for keys, options in zip(self.keys, self.options, strict=True) for c in (*keys, *options)]
+        self._table: Scores | None = scores(script, every) if every and script.words else None
+        self._first = [0]
+        for keys, options in zip(self.keys, self.options, strict=True):
+            self._first.append(self._first[-1] + len(keys) + len(options))
+
+    def of_keys(self, number: int) -> Scores:
+        assert self._table is not None
+        first = self._first[number]
+        return self._table[first : first + len(self.keys[number])]
+
+    def of_options(self, number: int) -> Scores:
+        assert self._table is not None
+        return self._table[self._first[number] + len(self.keys[number]) : self._first[number + 1]]
+
+
+def _outside(transcript: Transcript, extract: Span | None) -> Script | None:
+    if extract is None:
+        return None
+    inside = set(transcript.inside(extract).sentences)
+    rest = tuple(s for s in transcript.sentences if s not in inside)
+    return script_of(Transcript(transcript.language, transcript.duration_ms, rest)) if rest else None
+
+
+def _checked(
+    item: Item, number: int, script: Script, rows: _Rows, outside: Script | None, silences: Sequence[Span]
+) -> ItemReport:
+    form = form_findings(item)
+    keys = rows.keys[number]
+    if not is_marked(item):
+        return ItemReport(item.id, "heard", 1.0, Reason("note", "A note asks nothing."), item.pause_ms, (), tuple(form))
+    if not keys or not script.words:
+        reason = Reason("nothing_to_check", "There is no key to look for." if not keys else "Nothing is said in the extract.")
+        return ItemReport(item.id, "unclear", 0.0, reason, item.pause_ms, (), tuple(form))
+    key_rows = rows.of_keys(number)
+    readings = [
+        read_claim(script, claim, row, rows.options[number], kind=item.kind)
+        for claim, row in zip(keys, key_rows, strict=True)
+    ]
+    judged = [(r, turned(likelihood(r)) if r.claim.denied else likelihood(r)) for r in readings]
+    reading, likely = worst(judged)
+    verdict, reason = decide(item, reading, likely, script)
+    evidence = _evidence(script, item, reading, key_rows.max(axis=0))
+    findings = [
+        *form,
+        *_verdict_findings(verdict, reason, likely),
+        *also_right(item, script, rows.options[number], rows.of_options(number), reading),
+        *_outside_findings(verdict, item, outside, reading),
+    ]
+    resting = list(item.evidence) or [evidence[0].span]
+    findings += pause_findings(item, resting, script.transcript, silences)
+    placed = item.pause_ms
+    if placed is None:
+        placed = place(resting, script.transcript, silences, purpose=item.purpose).at_ms
+    return ItemReport(item.id, verdict, round(likely.heard, 3), reason, placed, evidence, tuple(findings))
+
+
+def _evidence(script: Script, item: Item, reading: Reading, row: Scores) -> tuple[Evidence, ...]:
+    order = [reading.best, *(i for i in best(row, SHOWN_EVIDENCE + 1) if i != reading.best)]
+    sentences = script.transcript.sentences
+    return tuple(
+        Evidence(sentences[i].span, sentences[i].text, round(float(row[i]), 3)) for i in order[:SHOWN_EVIDENCE]
+    )
+
+
+def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> list[Finding]:
+    if verdict == "contradicted":
+        return [Finding("contradicted", "error", reason.message, params=reason.params)]
+    if verdict == "not_heard":
+        severity: Literal["error", "look"] = "error" if likely.not_heard >= 0.75 else "look"
+        return [Finding("not_heard", severity, reason.message, params=reason.params)]
+    return []
+
+
+def _outside_findings(verdict: Verdict, item: Item, outside: Script | None, reading: Reading) -> list[Finding]:
+    if outside is None or verdict == "heard":
+        return []
+    row = scores(outside, [reading.claim])[0]
+    if row.max() < max(0.55, reading.score + 0.1):
+        return []
+    sentence = outside.transcript.sentences[int(row.argmax())]
+    return [
+        Finding(
+            "outside_extract",
+            "error",
+            f"This is said only outside the extract: “{sentence.text}”",
+            params={"quote": sentence.text, "prompt": asked(item)},
+        )
+    ]
+
+
+def _with(report: ItemReport, twin: Finding | None) -> ItemReport:
+    if twin is None:
+        return report
+    return ItemReport(
+        report.id,
+        report.verdict,
+        report.support,
+        report.reason,
+        report.pause_ms,
+        report.evidence,
+        (*report.findings, twin),
+    )

@@ -1,0 +1,109 @@
+"""Verdicts: the likelihoods of the model and the facts that clash, turned into one word and one sentence."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+from escuela_core.checking.claims import Claim
+from escuela_core.checking.evidence import Scores, Script
+from escuela_core.checking.features import Reading, read_claim
+from escuela_core.checking.findings import Finding
+from escuela_core.checking.judging import (
+    CONTRADICTED_FROM,
+    HEARD_FROM,
+    NOT_HEARD_FROM,
+    Likelihood,
+    likelihood,
+)
+from escuela_core.items.model import Choice, Item
+from escuela_core.language.parsing import speaks
+
+Verdict = Literal["heard", "unclear", "contradicted", "not_heard"]
+ALSO_RIGHT_FROM = 0.8
+
+
+@dataclass(frozen=True, slots=True)
+class Reason:
+    """Why a verdict was given: a sentence, and the code and values it is made from."""
+
+    code: str
+    message: str
+    params: dict[str, str] = field(default_factory=dict)
+
+
+def worst(judged: Sequence[tuple[Reading, Likelihood]]) -> tuple[Reading, Likelihood]:
+    """The claim least likely to be right decides for an item with several."""
+    return min(judged, key=lambda pair: pair[1].heard)
+
+
+def decide(item: Item, reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdict, Reason]:
+    """One verdict and its sentence. Where the engine cannot tell it says ``unclear``."""
+    if not speaks(script.transcript.language):
+        return _by_words_alone(reading)
+    clash = _clash(reading)
+    # A statement marked false is right exactly where the talk clashes with it.
+    if reading.claim.denied:
+        if likely.heard >= HEARD_FROM and clash is not None:
+            return "heard", Reason("denied", f"The talk says otherwise: {clash.message}", clash.params)
+        if likely.contradicted >= CONTRADICTED_FROM and clash is None:
+            return "contradicted", Reason("denied_but_said", "Marked false, but the talk says it.")
+    elif clash is not None and likely.contradicted >= CONTRADICTED_FROM:
+        return "contradicted", clash
+    elif likely.heard >= HEARD_FROM and clash is None:
+        return "heard", Reason("said", "The talk says it here.")
+    if likely.not_heard >= NOT_HEARD_FROM:
+        return "not_heard", Reason("not_found", "The talk does not say this; the nearest sentence is quoted.")
+    if clash is not None:
+        return "unclear", Reason("maybe_clash", f"Perhaps at odds with the talk: {clash.message}", clash.params)
+    return "unclear", Reason("near", "The talk comes near this, but not near enough to say.")
+
+
+def _by_words_alone(reading: Reading) -> tuple[Verdict, Reason]:
+    # Without a grammar for the language only plain wording can be judged, and only in the item's favour.
+    figures = reading.figures
+    if figures["words"] >= 0.9 and figures["answer_words"] >= 0.9 and not reading.claim.denied:
+        return "heard", Reason("said", "The talk says it here.")
+    return "unclear", Reason("language", "The check reads this language by its words alone, which is not enough here.")
+
+
+def _clash(reading: Reading) -> Reason | None:
+    """The clash to name: quantities first, then names, opposites and negation; only in a sentence on the subject."""
+    figures = reading.figures
+    on_subject = figures["given_words"] >= 0.34 or figures["meaning"] >= 0.55
+    found = dict(reading.facts.clashes())
+    if not on_subject or not found:
+        return None
+    for sort in ("quantity", "name", "opposite", "negation"):
+        comparison = found.get(sort)
+        if comparison is not None:
+            params = {"sort": sort, "said": comparison.said, "claimed": comparison.claimed}
+            return Reason("clash", f"The talk says {comparison.said}, the item says {comparison.claimed}.", params)
+    return None
+
+
+def also_right(
+    item: Item, script: Script, options: Sequence[Claim], rows: Scores, key: Reading
+) -> list[Finding]:
+    """Options marked wrong that the talk backs as firmly as a key."""
+    if not isinstance(item, Choice) or not speaks(script.transcript.language):
+        return []
+    found = []
+    for claim, row in zip(options, rows, strict=True):
+        reading = read_claim(script, claim, row, [key.claim], kind=item.kind)
+        likely = likelihood(reading)
+        firm = reading.figures["answer_words"] >= 0.85 and abs(reading.best - key.best) <= 1
+        if likely.heard >= ALSO_RIGHT_FROM and firm and not reading.facts.clashes():
+            quote = script.texts[reading.best]
+            text = item.options[claim.option or 0].text
+            found.append(
+                Finding(
+                    "also_right",
+                    "error" if likely.heard >= 0.9 else "look",
+                    f"“{text}” seems right as well: “{quote}”",
+                    option=claim.option,
+                    params={"text": text, "quote": quote},
+                )
+            )
+    return found

@@ -1,0 +1,72 @@
+"""Content words by lemma, names and polarity of a parsed sentence: what two sentences can be compared by."""
+
+from __future__ import annotations
+
+import re
+from functools import lru_cache
+
+from spacy.tokens import Doc, Token
+from wordfreq import zipf_frequency
+
+from escuela_core.language.parsing import parsed, speaks
+
+_CONTENT = frozenset({"NOUN", "PROPN", "VERB", "ADJ", "ADV", "NUM"})
+_LIGHT = frozenset(
+    "be have do go get make take come say tell see look know think want need use put let give call keep thing way lot bit "
+    "kind sort well just now then here there really very also still even again so too much many more most".split()
+)
+_NEGATIVE = frozenset("no not n't never none nobody nothing neither nor without cannot hardly barely nowhere".split())
+_WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+")
+
+
+def lemmas(text: str, language: str = "en") -> frozenset[str]:
+    """The content words of ``text`` as lemmas, light verbs and fillers left out."""
+    if not speaks(language):
+        return frozenset(w.lower() for w in _WORD.findall(text) if zipf_frequency(w.lower(), language[:2]) < 6.2)
+    return _english_lemmas(text)
+
+
+@lru_cache(maxsize=16_384)
+def _english_lemmas(text: str) -> frozenset[str]:
+    return frozenset(t.lemma_.lower() for t in parsed(text) if is_content(t))
+
+
+def is_content(token: Token) -> bool:
+    return token.pos_ in _CONTENT and token.lemma_.lower() not in _LIGHT and token.is_alpha and not token.is_stop
+
+
+@lru_cache(maxsize=16_384)
+def names(text: str) -> frozenset[str]:
+    """Proper names of an English text, in lower case, single words; a capital at the sentence's start alone is no name."""
+    doc = parsed(text)
+    return frozenset(
+        t.lower_
+        for t in doc
+        if t.pos_ == "PROPN" and t.is_alpha and t.text[:1].isupper() and (t.i > 0 or t.ent_type_ in {"PERSON", "GPE", "ORG"})
+    )
+
+
+@lru_cache(maxsize=16_384)
+def negations(text: str) -> int:
+    """How many negating words an English text holds."""
+    return sum(1 for t in parsed(text) if is_negation(t))
+
+
+def is_negation(token: Token) -> bool:
+    return token.lower_ in _NEGATIVE or token.dep_ == "neg"
+
+
+def negated_words(doc: Doc) -> frozenset[str]:
+    """Lemmas that stand under a negation: the negated verb or noun and its direct dependents after it."""
+    found: set[str] = set()
+    for token in doc:
+        if is_negation(token):
+            head = token.head
+            found.add(head.lemma_.lower())
+            found.update(c.lemma_.lower() for c in head.children if c.i > token.i and is_content(c))
+    return frozenset(found)
+
+
+def rarity(lemma: str, language: str = "en") -> float:
+    """0 for the commonest words to about 1 for words seen once in a hundred million (wordfreq's Zipf scale)."""
+    return max(0.0, min(1.0, (8.0 - float(zipf_frequency(lemma, language[:2]))) / 8.0))

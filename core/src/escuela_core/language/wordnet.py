@@ -1,0 +1,101 @@
+"""A small reader of WordNet 3.0 as Debian's ``wordnet-base`` ships it: senses, opposites, sisters (Miller 1995)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+
+FOLDER = Path("/usr/share/wordnet")
+_FILES = {"n": "noun", "v": "verb", "a": "adj", "r": "adv"}
+
+
+@dataclass(frozen=True, slots=True)
+class Pointer:
+    symbol: str
+    offset: int
+    part: str
+    source: int
+    target: int
+
+
+@dataclass(frozen=True, slots=True)
+class Sense:
+    """One synset: its words (spaces, not underscores), its lexical file number and its pointers."""
+
+    words: tuple[str, ...]
+    lexfile: int
+    pointers: tuple[Pointer, ...]
+
+
+@lru_cache(maxsize=4)
+def _data(part: str) -> bytes:
+    path = FOLDER / f"data.{_FILES[part]}"
+    return path.read_bytes() if path.exists() else b""
+
+
+@lru_cache(maxsize=4)
+def _index(part: str) -> dict[str, tuple[int, ...]]:
+    path = FOLDER / f"index.{_FILES[part]}"
+    if not path.exists():
+        return {}
+    found: dict[str, tuple[int, ...]] = {}
+    for line in path.read_text(encoding="ascii", errors="replace").splitlines():
+        if line.startswith(" "):
+            continue
+        fields = line.split()
+        count = int(fields[2])
+        found[fields[0]] = tuple(int(f) for f in fields[-count:])
+    return found
+
+
+@lru_cache(maxsize=20_000)
+def _sense(part: str, offset: int) -> Sense:
+    data = _data(part)
+    fields = data[offset : data.index(b"\n", offset)].decode("ascii", "replace").split(" | ")[0].split()
+    count = int(fields[3], 16)
+    words = tuple(fields[4 + 2 * i].split("(")[0].replace("_", " ") for i in range(count))
+    at = 4 + 2 * count
+    pointers = []
+    for i in range(int(fields[at])):
+        symbol, target, where, ends = fields[at + 1 + 4 * i : at + 5 + 4 * i]
+        where = "a" if where == "s" else where
+        pointers.append(Pointer(symbol, int(target), where, int(ends[:2], 16), int(ends[2:], 16)))
+    return Sense(words, int(fields[1]), tuple(pointers))
+
+
+def senses(lemma: str, part: str) -> list[Sense]:
+    """The senses of ``lemma`` as part of speech n, v, a or r, most frequent first; empty where unknown."""
+    return [_sense(part, offset) for offset in _index(part).get(lemma.lower().replace(" ", "_"), ())]
+
+
+@lru_cache(maxsize=20_000)
+def opposites(lemma: str) -> frozenset[str]:
+    """Words that WordNet calls antonyms of ``lemma`` in any sense, those of similar adjectives included."""
+    found: set[str] = set()
+    for part in _FILES:
+        for sense in senses(lemma, part):
+            number = next((i + 1 for i, w in enumerate(sense.words) if w.lower() == lemma.lower()), 0)
+            for pointer in sense.pointers:
+                if pointer.symbol == "!" and pointer.source in (0, number):
+                    found.add(_sense(pointer.part, pointer.offset).words[pointer.target - 1].lower())
+    return frozenset(found)
+
+
+@lru_cache(maxsize=20_000)
+def sisters(noun: str) -> tuple[str, ...]:
+    """Nouns under the same parent as the first sense of ``noun``, in WordNet's order."""
+    found: dict[str, None] = {}
+    for sense in senses(noun, "n")[:1]:
+        for up in (p for p in sense.pointers if p.symbol == "@"):
+            parent = _sense(up.part, up.offset)
+            for down in (p for p in parent.pointers if p.symbol == "~"):
+                found.update((w, None) for w in _sense(down.part, down.offset).words[:1])
+    return tuple(w for w in found if w.lower() != noun.lower())
+
+
+@lru_cache(maxsize=20_000)
+def family(noun: str) -> int | None:
+    """The lexical file (person, artifact, time ...) of the first sense; None where the noun is unknown."""
+    first = senses(noun, "n")[:1]
+    return first[0].lexfile if first else None

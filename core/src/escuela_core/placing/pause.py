@@ -1,0 +1,114 @@
+"""Where the recording stops for an item, from its evidence, the silences of the sound and the words' times."""
+
+from __future__ import annotations
+
+from bisect import bisect_left, bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from escuela_core.errors import EscuelaError
+from escuela_core.timeline import Span, clock
+from escuela_core.transcripts.model import Transcript
+
+Purpose = Literal["check", "predict"]
+GAP_MS = 200
+AFTER_WORD_MS = 120
+# Caption times are seconds off at worst; the silence that ends a sentence is looked for this far around its written end.
+REACH_BEFORE_MS = 900
+REACH_AFTER_MS = 1_500
+SHARED_MS = 8_000
+
+
+class PauseOutsideError(EscuelaError):
+    code = "pause_outside"
+
+    def __init__(self, at_ms: int, duration_ms: int) -> None:
+        super().__init__(
+            f"A pause at {clock(at_ms)} lies outside the recording, which ends at {clock(duration_ms)}.",
+            at=clock(at_ms),
+            end=clock(duration_ms),
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class Pause:
+    """An instant and what it rests on; ``silence_ms`` is 0 where no silence of the sound was found."""
+
+    at_ms: int
+    basis: Literal["sound", "captions"]
+    silence_ms: int
+
+
+def place(
+    evidence: Sequence[Span],
+    transcript: Transcript,
+    silences: Sequence[Span],
+    *,
+    purpose: Purpose = "check",
+) -> Pause:
+    """The pause for ``evidence`` (not empty): after its last sentence, or for ``predict`` before its first."""
+    check = purpose == "check"
+    edge_ms = max(s.end_ms for s in evidence) if check else min(s.start_ms for s in evidence)
+    following_ms = _next_start(transcript, edge_ms) if check else _previous_end(transcript, edge_ms)
+    heard = _silence_at(edge_ms, silences, after=check)
+    if heard is not None:
+        # A pause as long as the lesson allows would swallow the next sentence's breath: stay close to the words.
+        middle = (heard.start_ms + heard.end_ms) // 2
+        at_ms = min(middle, heard.start_ms + 400) if check else max(middle, heard.end_ms - 400)
+        return Pause(_inside(at_ms, transcript), "sound", heard.length_ms)
+    gap_ms = abs(following_ms - edge_ms)
+    if check:
+        at_ms = edge_ms + (gap_ms // 2 if GAP_MS <= gap_ms < 2 * AFTER_WORD_MS + GAP_MS else min(AFTER_WORD_MS, gap_ms))
+    else:
+        at_ms = edge_ms - min(AFTER_WORD_MS, gap_ms)
+    return Pause(_inside(at_ms, transcript), "captions", 0)
+
+
+def inside_word(at_ms: int, transcript: Transcript, silences: Sequence[Span]) -> bool:
+    """Whether ``at_ms`` falls inside a spoken word; a silence of the sound overrules estimated word times."""
+    if silences:
+        at = bisect_right(silences, Span(at_ms, at_ms + 10**9)) - 1
+        if at >= 0 and silences[at].start_ms <= at_ms <= silences[at].end_ms:
+            return False
+    words = transcript.words
+    number = bisect_right([w.start_ms for w in words], at_ms) - 1
+    return number >= 0 and words[number].start_ms + 40 < at_ms < words[number].end_ms - 40
+
+
+def within_recording(at_ms: int, duration_ms: int) -> int:
+    """``at_ms`` itself. Raises PauseOutsideError where the recording has no such instant."""
+    if not 0 <= at_ms <= duration_ms:
+        raise PauseOutsideError(at_ms, duration_ms)
+    return at_ms
+
+
+def _inside(at_ms: int, transcript: Transcript) -> int:
+    return max(0, min(at_ms, transcript.duration_ms))
+
+
+def _next_start(transcript: Transcript, at_ms: int) -> int:
+    starts = [s.start_ms for s in transcript.sentences]
+    number = bisect_left(starts, at_ms)
+    return starts[number] if number < len(starts) else transcript.duration_ms
+
+
+def _previous_end(transcript: Transcript, at_ms: int) -> int:
+    ends = [s.end_ms for s in transcript.sentences]
+    number = bisect_right(ends, at_ms) - 1
+    return ends[number] if number >= 0 else 0
+
+
+def _silence_at(edge_ms: int, silences: Sequence[Span], *, after: bool) -> Span | None:
+    """The silence that most likely ends (or opens) the sentence: long ones near the written edge win."""
+    before, behind = (REACH_BEFORE_MS, REACH_AFTER_MS) if after else (REACH_AFTER_MS, REACH_BEFORE_MS)
+    near = [s for s in silences if s.end_ms > edge_ms - before and s.start_ms < edge_ms + behind]
+    if not near:
+        return None
+
+    def fitness(silence: Span) -> float:
+        edge_of_sound = silence.start_ms if after else silence.end_ms
+        return min(silence.length_ms, 1_000) - 0.6 * abs(edge_of_sound - edge_ms)
+
+    best = max(near, key=fitness)
+    return best if fitness(best) > -300 else None

@@ -1,0 +1,72 @@
+"""Titles, summaries and key terms, all taken from the words of the segment itself."""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+
+from escuela_core.language.parsing import parsed, speaks
+from escuela_core.language.terms import is_content, lemmas, rarity
+
+LONGEST_TITLE_WORDS = 5
+_OPENERS = ("and ", "but ", "so ", "it ", "this ", "that ", "they ", "he ", "she ", "these ", "those ", "well", "now,")
+
+
+def key_terms(segments: Sequence[Sequence[str]], language: str) -> list[list[str]]:
+    """For each segment its terms, best first: said often here, seldom elsewhere in the talk and in the language."""
+    counted = [Counter(_terms(" ".join(texts), language)) for texts in segments]
+    spread = Counter(term for counts in counted for term in counts)
+    ranked = []
+    for counts in counted:
+        weight = {
+            term: (1 + math.log(n)) * math.log(1 + len(segments) / spread[term]) * rarity(term.split()[-1], language)
+            * (1.35 if " " in term else 1.0)
+            for term, n in counts.items()
+        }
+        ranked.append(_distinct(sorted(weight, key=lambda t: (-weight[t], t))))
+    return ranked
+
+
+def _distinct(terms: Sequence[str]) -> list[str]:
+    kept: list[str] = []
+    for term in terms:
+        if not any(set(term.split()) & set(other.split()) for other in kept):
+            kept.append(term)
+        if len(kept) == 6:
+            break
+    return kept
+
+
+def _terms(text: str, language: str) -> list[str]:
+    if not speaks(language):
+        return [w for w in lemmas(text, language) if len(w) > 3 and not w.isdigit()]
+    found = []
+    for chunk in parsed(text).noun_chunks:
+        words = [t for t in chunk if t.pos_ in {"NOUN", "PROPN", "ADJ"} and is_content(t)]
+        if words and words[-1].pos_ in {"NOUN", "PROPN"}:
+            found += [t.text.lower() if t.pos_ != "PROPN" else t.text for t in words if t.pos_ != "ADJ"]
+            if len(words) in (2, 3):
+                found.append(" ".join(t.text if t.pos_ == "PROPN" else t.text.lower() for t in words))
+    return found
+
+
+def title_of(texts: Sequence[str], terms: Sequence[str]) -> str:
+    """A short title: the segment's first two terms as they are said in it."""
+    if not terms:
+        return " ".join(texts[0].split()[:LONGEST_TITLE_WORDS]).rstrip(",;:")
+    joined = " and ".join(terms[:2]) if len(" ".join(terms[:2]).split()) < LONGEST_TITLE_WORDS else terms[0]
+    return joined[:1].upper() + joined[1:]
+
+
+def summary_of(texts: Sequence[str], terms: Sequence[str]) -> str:
+    """One sentence quoted from the segment: it names the most terms and can stand without its neighbours."""
+    weights = {word: 1.0 / (rank + 1) for rank, term in enumerate(terms) for word in term.lower().split()}
+
+    def worth(text: str) -> float:
+        words = text.lower().split()
+        named = sum(weights.get(w.strip(".,;:!?"), 0.0) for w in dict.fromkeys(words))
+        alone = -1.0 if text.lower().startswith(_OPENERS) or text.endswith("?") else 0.0
+        return named + alone - 0.02 * abs(len(words) - 16)
+
+    return max(texts, key=worth)

@@ -1,0 +1,121 @@
+"""Where the subject changes: boundaries at sentence ends by meaning, words and pauses, parts of 45 s to 6 min.
+
+A stretch of sentences before each possible boundary is set against the stretch after it, as in TextTiling
+(Hearst 1997), with sentence vectors beside words; the best set of boundaries is found by dynamic programming.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from escuela_core.language.terms import lemmas
+from escuela_core.language.vectors import Vectors, encoder
+from escuela_core.segments.describing import key_terms, summary_of, title_of
+from escuela_core.timeline import Span
+from escuela_core.transcripts.model import Sentence, Transcript
+
+SHORTEST_MS = 45_000
+LONGEST_MS = 360_000
+WINDOW_MS = 40_000
+# Weights and the price of a boundary were set on the development talks (docs/benchmarks.md), never on the reporting ones.
+MEANING, WORDS, PAUSE = 1.0, 0.6, 0.35
+PRICE = 0.9
+
+
+@dataclass(frozen=True, slots=True)
+class Segment:
+    """A part of the recording; the last one ends with the extract."""
+
+    span: Span
+    title: str
+    summary: str
+    key_terms: tuple[str, ...]
+
+
+def divide(transcript: Transcript) -> list[Segment]:
+    """The segments of ``transcript``, covering it from the first sentence to the last; none where nothing is said."""
+    sentences = transcript.sentences
+    if not sentences:
+        return []
+    vectors = encoder().embed([s.text for s in sentences])
+    words = [lemmas(s.text, transcript.language) for s in sentences]
+    firsts = _best_boundaries(sentences, _changes(sentences, vectors, words))
+    return describe(transcript, firsts)
+
+
+def describe(transcript: Transcript, firsts: Sequence[int]) -> list[Segment]:
+    """Segments that begin at the sentences numbered ``firsts`` (the first one 0), titled by their own words."""
+    sentences = transcript.sentences
+    groups = [sentences[a:b] for a, b in zip(firsts, [*firsts[1:], len(sentences)], strict=True)]
+    terms = key_terms([[s.text for s in group] for group in groups], transcript.language)
+    segments = []
+    for number, (group, own) in enumerate(zip(groups, terms, strict=True)):
+        start_ms = 0 if number == 0 else group[0].start_ms
+        end_ms = groups[number + 1][0].start_ms if number + 1 < len(groups) else max(transcript.duration_ms, group[-1].end_ms)
+        texts = [s.text for s in group]
+        segments.append(Segment(Span(start_ms, end_ms), title_of(texts, own), summary_of(texts, own), tuple(own[:5])))
+    return segments
+
+
+def _changes(sentences: Sequence[Sentence], vectors: Vectors, words: Sequence[frozenset[str]]) -> NDArray[np.float64]:
+    """For each sentence, how much the subject changes right before it, standardised over the talk."""
+    count = len(sentences)
+    meaning, shared, pause = (np.zeros(count) for _ in range(3))
+    for at in range(1, count):
+        left = _window(sentences, at - 1, -1)
+        right = _window(sentences, at, 1)
+        a, b = vectors[left].sum(axis=0), vectors[right].sum(axis=0)
+        meaning[at] = 1.0 - float(a @ b) / (float(np.linalg.norm(a) * np.linalg.norm(b)) or 1.0)
+        before = frozenset().union(*(words[i] for i in left))
+        after = frozenset().union(*(words[i] for i in right))
+        shared[at] = 1.0 - len(before & after) / (math.sqrt(len(before) * len(after)) or 1.0)
+        pause[at] = math.log1p(max(0, sentences[at].start_ms - sentences[at - 1].end_ms))
+    return MEANING * _standard(meaning) + WORDS * _standard(shared) + PAUSE * _standard(pause)
+
+
+def _standard(values: NDArray[np.float64]) -> NDArray[np.float64]:
+    spread = float(values[1:].std()) if len(values) > 2 else 0.0
+    return (values - values[1:].mean()) / spread if spread > 0 else np.zeros_like(values)
+
+
+def _window(sentences: Sequence[Sentence], at: int, step: int) -> list[int]:
+    found = []
+    spent = 0
+    while 0 <= at < len(sentences) and (spent < WINDOW_MS or len(found) < 2):
+        found.append(at)
+        spent += sentences[at].end_ms - sentences[at].start_ms
+        at += step
+    return found
+
+
+def _best_boundaries(sentences: Sequence[Sentence], change: NDArray[np.float64]) -> list[int]:
+    """Sentence numbers that open segments, best total change at a price per boundary, lengths within bounds."""
+    count = len(sentences)
+    starts = [0, *(s.start_ms for s in sentences[1:]), sentences[-1].end_ms]
+    best = [-math.inf] * (count + 1)
+    back = [0] * (count + 1)
+    best[0] = 0.0
+    low = 0
+    for end in range(1, count + 1):
+        while starts[end] - starts[low] > LONGEST_MS and low < end - 1:
+            low += 1
+        for begin in range(low, end):
+            length = starts[end] - starts[begin]
+            if length < SHORTEST_MS and begin > 0:
+                break
+            gain = best[begin] + (float(change[begin]) - PRICE if begin else 0.0) - (4.0 if length < SHORTEST_MS else 0.0)
+            if gain > best[end]:
+                best[end], back[end] = gain, begin
+        if best[end] == -math.inf:
+            best[end], back[end] = best[low] - 4.0, low
+    firsts = []
+    at = count
+    while at > 0:
+        at = back[at]
+        firsts.append(at)
+    return firsts[::-1]

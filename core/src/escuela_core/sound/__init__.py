@@ -1,0 +1,1 @@
+"""What is heard beside the words: loudness and silences, computed on PCM samples."""
