@@ -126,6 +126,11 @@ def _with_unit(
     return quantity, after
 
 
+def is_unit(word: str) -> bool:
+    """Whether ``word`` is a unit of measure, in the singular or the plural."""
+    return _unit(word.lower()) is not None
+
+
 def _unit(word: str) -> tuple[str, float] | None:
     return _UNITS.get(word) or (_UNITS.get(word[:-1]) if word.endswith("s") else None) or (
         _UNITS.get(word[:-2]) if word.endswith("es") else None

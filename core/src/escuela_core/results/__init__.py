@@ -1,0 +1,1 @@
+"""What a class did: watching, responses by item and by segment."""

@@ -1,0 +1,40 @@
+"""Played stretches to coverage and replay. A stretch longer than the wall clock allows at double speed does not count."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from escuela_core.timeline import Span, merged
+
+FASTEST = 2.0
+# Clocks of devices and reports over the network differ by a little.
+SLACK_MS = 2_000
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """A stretch of recording played, and how long playing it took by the wall clock."""
+
+    span: Span
+    wall_ms: int
+
+    @property
+    def counts(self) -> bool:
+        return self.span.length_ms <= FASTEST * self.wall_ms + SLACK_MS
+
+
+def coverage(watched: Iterable[Span], extract: Span) -> float:
+    """Share of ``extract`` that was played at least once, 0 to 1."""
+    seen = sum(span.overlap_ms(extract) for span in merged(watched))
+    return seen / extract.length_ms
+
+
+def replays(stretches: Sequence[Span], parts: Sequence[Span]) -> list[float]:
+    """For each part how often it was played beyond the first time, on average over its length."""
+    result = []
+    for part in parts:
+        played = sum(s.overlap_ms(part) for s in stretches)
+        once = sum(s.overlap_ms(part) for s in merged(stretches))
+        result.append((played - once) / part.length_ms)
+    return result

@@ -1,0 +1,186 @@
+"""Wrong options of the key's own sort: same form of number and unit, same family and shape of phrase, from the same talk."""
+
+from __future__ import annotations
+
+import random
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from spacy.tokens import Doc, Span
+from wordfreq import zipf_frequency
+
+from escuela_core.language.quantities import Quantity, quantities
+from escuela_core.language.terms import lemmas
+from escuela_core.language.vectors import encoder
+from escuela_core.language.wordnet import family, sisters
+from escuela_core.writing.statements import said
+
+WANTED = 3
+TOO_ALIKE, TOO_FAR = 0.78, 0.12
+_NUMBER_WORDS = (
+    "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen "
+    "eighteen nineteen twenty"
+).split()
+_TENS = {20: "twenty", 30: "thirty", 40: "forty", 50: "fifty", 60: "sixty", 70: "seventy", 80: "eighty", 90: "ninety"}
+_FACTORS = (0.5, 2.0, 1.5, 3.0, 0.25, 0.75, 4.0, 10.0)
+_POINTING = re.compile(
+    r"\b(?:this|that|these|those|it|its|my|our|your|his|her|their|here|one|ones|thing|things|way|lot|every|each|some|any|all|no|both|"
+    r"another|other|same|such|half|most|more|few|many|what|which|whatever)\b",
+    re.I,
+)
+
+
+@dataclass(frozen=True)
+class Phrase:
+    """A noun phrase said in the talk, with the sentence it stands in."""
+
+    text: str
+    sentence: int
+    head: str
+    plural: bool
+    name: str
+    words: int
+
+
+def phrases(docs: Sequence[Doc]) -> list[Phrase]:
+    """The noun phrases of a talk that could stand as an option, each once."""
+    found: dict[str, Phrase] = {}
+    for number, doc in enumerate(docs):
+        for chunk in doc.noun_chunks:
+            text = said(list(chunk))
+            usable = chunk.root.pos_ in {"NOUN", "PROPN"} and len(chunk) <= 6 and not _POINTING.search(text)
+            if usable and not any(t.pos_ == "NUM" for t in chunk):
+                found.setdefault(text.lower(), _phrase(chunk, text, number))
+    return list(found.values())
+
+
+def _phrase(chunk: Span, text: str, sentence: int) -> Phrase:
+    root = chunk.root
+    if chunk[0].pos_ != "PROPN":
+        text = text[:1].lower() + text[1:]
+    return Phrase(
+        text, sentence, root.lemma_.lower(), root.tag_ in {"NNS", "NNPS"}, (root.ent_type_ or "PROPN") if root.pos_ == "PROPN" else "", len(chunk)
+    )
+
+
+def wrong_phrases(key: Span, prompt: str, sentence: int, talk: Sequence[Phrase], rng: random.Random) -> list[str]:
+    """Up to three noun phrases like ``key``; fewer where the talk and WordNet hold no more that are safely wrong."""
+    mine = _phrase(key, said(list(key)), sentence)
+    taken = lemmas(f"{mine.text} {prompt}")
+    near = {p.head for p in talk if abs(p.sentence - sentence) <= 1}
+    fitting = [
+        p
+        for p in talk
+        if p.plural == mine.plural and p.name == mine.name and p.head not in near and not lemmas(p.text) & taken
+        and abs(p.words - mine.words) <= 1 and _same_family(p, mine)
+    ]
+    picked = _by_nearness(mine.text, [p.text for p in fitting], rng)
+    if len(picked) < WANTED and not mine.name and not mine.plural:
+        picked += _from_wordnet(key, mine, picked, taken)
+    return [_with_article(text, key) for text in picked[:WANTED]]
+
+
+def _same_family(other: Phrase, mine: Phrase) -> bool:
+    return bool(mine.name) or (family(other.head) is not None and family(other.head) == family(mine.head))
+
+
+def _by_nearness(key: str, texts: Sequence[str], rng: random.Random) -> list[str]:
+    if not texts:
+        return []
+    alike = encoder().embed(list(texts)) @ encoder().embed([key])[0]
+    order = sorted(range(len(texts)), key=lambda i: -float(alike[i]) + rng.uniform(0, 0.08))
+    kept: list[str] = []
+    for i in order:
+        distinct = all(not lemmas(texts[i]) & lemmas(k) for k in kept)
+        if TOO_FAR <= alike[i] <= TOO_ALIKE and distinct:
+            kept.append(texts[i])
+    return kept[:WANTED]
+
+
+def _from_wordnet(key: Span, mine: Phrase, picked: Sequence[str], taken: frozenset[str]) -> list[str]:
+    usual = [s for s in sisters(mine.head) if zipf_frequency(s, "en") >= 3.3]
+    single = [s for s in usual if " " not in s and s.isalpha() and s.islower()]
+    heads = [s for s in single if not lemmas(s) & taken and not any(s in p for p in picked)]
+    alike = _by_nearness(mine.head, heads[:40], random.Random(0))
+    if len(key) > 2:
+        return []
+    return alike
+
+
+def _with_article(text: str, key: Span) -> str:
+    """The key's own kind of article, so that no option stands out by it."""
+    bare = re.sub(r"^(?:the|an?)\s+", "", text, flags=re.I)
+    article = key[0].lower_ if key[0].dep_ == "det" else ""
+    if article in {"a", "an"}:
+        article = "an" if bare[:1].lower() in "aeiou" else "a"
+    return f"{article} {bare}".strip() if article in {"a", "an", "the"} else bare
+
+
+def wrong_quantities(key: str, quantity: Quantity, said_elsewhere: Sequence[Quantity], rng: random.Random) -> list[str]:
+    """Three numbers written as the key is, around it so that the key's rank among the four varies."""
+    shown = _shown_value(quantity)
+    if shown is None:
+        return []
+    value, style = shown
+    steps = [f for f in _FACTORS if _presentable(value * f, value)]
+    others = [q.low / (quantity.low / value) for q in said_elsewhere if q.comparable(quantity) and quantity.low]
+    pool = [v for v in others if v != value and 0.1 <= v / value <= 10 and _presentable(v, value)]
+    pool += [value * f for f in steps]
+    if value == int(value) and value <= 12:
+        pool += [value + d for d in (-2, -1, 1, 2, 3) if value + d > 0]
+    below = sorted({round(v, 2) for v in pool if v < value}, reverse=True)
+    above = sorted({round(v, 2) for v in pool if v > value})
+    wanted_below = rng.randint(0, min(WANTED, len(below)))
+    picked = rng.sample(below[:4], min(wanted_below, len(below[:4])))
+    picked += rng.sample(above[:4], min(WANTED - len(picked), len(above[:4])))
+    picked += [v for v in below if v not in picked][: WANTED - len(picked)]
+    written = [_rewritten(key, quantity, v, style) for v in picked]
+    several = not quantity.text.lower().startswith(("one ", "1 "))
+    return [w for w in written if w is not None and w != key and not (several and re.search(r"\b(?:one|1)\b", w, re.I))]
+
+
+def _shown_value(quantity: Quantity) -> tuple[float, str] | None:
+    """The number as the speaker said it, before units, and whether in digits or words; None for ranges."""
+    if quantity.high != quantity.low or quantity.low <= 0:
+        return None
+    digits = re.match(r"\d[\d,.]*", quantity.text)
+    if digits:
+        return float(digits.group().rstrip(".,").replace(",", "")), "digits"
+    for value in (*range(21), *_TENS):
+        if quantity.text.lower().split()[0].split("-")[0] == _word(value) and "-" not in quantity.text.split()[0]:
+            rest = quantity.text.lower().split()[1:]
+            return (float(value), "words") if not set(rest) & {"hundred", "thousand", "million"} else None
+    return None
+
+
+def _word(value: float) -> str | None:
+    if value != int(value):
+        return None
+    whole = int(value)
+    if whole <= 20:
+        return _NUMBER_WORDS[whole]
+    if whole in _TENS:
+        return _TENS[whole]
+    return f"{_TENS[whole // 10 * 10]}-{_NUMBER_WORDS[whole % 10]}" if whole < 100 else None
+
+
+def _presentable(value: float, like: float) -> bool:
+    if like == int(like):
+        step = 1 if like < 30 else 5 if like < 200 else 10 if like < 1000 else 50
+        return value >= 1 and value == int(value) and int(value) % (step if like % step == 0 else 1) == 0
+    return round(value, 1) == value
+
+
+def _rewritten(key: str, quantity: Quantity, value: float, style: str) -> str | None:
+    number = f"{int(value):,}" if style == "digits" and value == int(value) else f"{value:g}"
+    if style == "digits" and "," not in quantity.text:
+        number = number.replace(",", "")
+    written = number if style == "digits" else _word(value)
+    if written is None:
+        return None
+    first = quantity.text.split()[0] if style == "words" else re.match(r"\d[\d,.]*\d|\d", quantity.text).group()  # type: ignore[union-attr]
+    replaced = key.replace(first, written, 1)
+    if key[:1].isupper() and replaced != key:
+        replaced = replaced[:1].upper() + replaced[1:]
+    return replaced if quantities(replaced) else None
