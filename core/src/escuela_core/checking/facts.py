@@ -48,15 +48,22 @@ def compare(claim: Claim, sentence: str, around: Sequence[str]) -> Facts:
 
 
 def compare_quantities(claim: Claim, sentence: str, around: Sequence[str]) -> Comparison:
-    """Every quantity of the claim must be said; one that is not clashes with another of the same measure said there."""
+    """Every quantity of the claim must be said; one that is not clashes with another of the same measure said there.
+
+    The best sentence decides before its neighbours: the value of the fact next door is not this one's.
+    """
     said = quantities(sentence)
     near = [q for text in around for q in quantities(text)]
     agreed = None
     for mine in quantities(claim.text):
-        if any(_matches(mine, other) for other in [*said, *near]):
+        if any(_matches(mine, other) for other in said):
             agreed = mine
             continue
-        rival = _rival(mine, said, claim) or _rival(mine, near, claim)
+        rival = _rival(mine, said, claim)
+        if rival is None and any(_matches(mine, other) for other in near):
+            agreed = mine
+            continue
+        rival = rival or _rival(mine, near, claim)
         if rival is not None:
             return Comparison("clashing", mine.text, rival.text)
         return Comparison("missing", mine.text)

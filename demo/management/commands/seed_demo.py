@@ -1,0 +1,95 @@
+"""Makes the demo once: Runa Tessel, two lessons, a class whose answers come from the simulation."""
+
+from __future__ import annotations
+
+import json
+from datetime import timedelta
+from pathlib import Path
+from typing import Any
+
+from django.core.files.base import File
+from django.core.files.uploadedfile import UploadedFile
+from django.core.management.base import BaseCommand
+from django.utils import timezone
+
+from apps.accounts.models import User
+from apps.accounts.services import DEMO_EMAIL
+from apps.assignments.services import share
+from apps.lessons import items, services
+from apps.lessons.models import Lesson, Segment
+from apps.work import services as work
+from apps.work.models import Job
+from demo.students import simulate
+
+DEMO = Path(__file__).resolve().parents[2]
+
+
+class Command(BaseCommand):
+    help = "Makes the demo world once; does nothing where it is there already."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        if User.objects.filter(email=DEMO_EMAIL).exists():
+            return
+        runa = User.objects.create_user(DEMO_EMAIL, None, name="Runa Tessel")
+        runa.confirmed_at = timezone.now()
+        runa.save()
+        lock = make(runa, "canal-lock")
+        make(runa, "three-knots")
+        assignment = share(
+            runa,
+            lock,
+            name="Deck hands, Tuesday",
+            policy={"due_at": timezone.now() + timedelta(days=3), "attempts": 2},
+        )
+        simulate(assignment)
+
+
+def make(owner: User, name: str) -> Lesson:
+    """One demo lesson through the product's own services: brought in, titled, its items added and checked."""
+    text = json.loads((DEMO / "lessons" / f"{name}.json").read_text("utf-8"))
+    lesson = bring_in(owner, name, text["title"])
+    services.describe(lesson, title=text["title"], folder=text["folder"])
+    starts = title_segments(lesson, text)
+    for row in text["items"]:
+        content = {k: v for k, v in row.items() if k != "says"}
+        if "says" in row:
+            start_ms, end_ms = starts[row["says"]]
+            content["evidence"] = [{"start_ms": start_ms, "end_ms": end_ms}]
+        items.add_item(lesson, items.content_of(content))
+    run_waiting()
+    lesson.changes.all().delete()
+    return Lesson.objects.get(id=lesson.id)
+
+
+def bring_in(owner: User, name: str, title: str) -> Lesson:
+    media, captions = DEMO / "media" / f"{name}.mp4", DEMO / "media" / f"{name}.vtt"
+    with media.open("rb") as video, captions.open("rb") as words:
+        job = services.bring_in(
+            owner,
+            UploadedFile(File(video), media.name, size=media.stat().st_size),
+            UploadedFile(File(words), captions.name, size=captions.stat().st_size),
+            title=title,
+            language="en",
+        )
+    work.run(str(job.id))
+    job.refresh_from_db()
+    return Lesson.objects.get(id=job.result["lesson"])
+
+
+def title_segments(lesson: Lesson, text: dict[str, Any]) -> dict[str, tuple[int, int]]:
+    """The teacher's own segments, by the sentence each begins with; where each sentence is."""
+    rows = {s.text: (s.start_ms, s.end_ms) for s in lesson.recording.sentences.all()}
+    lesson.segments.all().delete()
+    Segment.objects.bulk_create(
+        Segment(lesson=lesson, start_ms=0 if n == 0 else rows[part[0]][0], title=title, summary=part[0])
+        for n, (title, part) in enumerate(zip(text["segments"], text["parts"], strict=True))
+    )
+    return rows
+
+
+def run_waiting() -> None:
+    """The checks these changes asked for, here and now instead of by a worker."""
+    for job in Job.objects.filter(kind="check", state=Job.State.WAITING):
+        work.run(str(job.id))
+
+

@@ -1,0 +1,70 @@
+"""What students get: a frozen edition of a lesson, given out under a policy."""
+
+from __future__ import annotations
+
+import secrets
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from apps.lessons.models import Lesson
+from apps.recordings.models import Recording
+from escuela_core.items import Item, items_from_json
+from escuela_core.study import Policy
+
+# Letters and digits that are not mistaken for one another when read off a projector.
+CODE_LETTERS = "abcdefghjkmnpqrstuvwxyz23456789"
+CODE_LENGTH = 7
+
+
+def new_code() -> str:
+    return "".join(secrets.choice(CODE_LETTERS) for _ in range(CODE_LENGTH))
+
+
+class Edition(models.Model):
+    """A lesson as it was when shared. Content and hash never change."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    lesson = models.ForeignKey(Lesson, null=True, on_delete=models.SET_NULL, related_name="editions")
+    recording = models.ForeignKey(Recording, on_delete=models.PROTECT, related_name="editions")
+    content = models.JSONField()
+    sha256 = models.CharField(max_length=64)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def items(self) -> list[Item]:
+        return items_from_json({"items": self.content["items"]})
+
+
+class Assignment(models.Model):
+    """An edition given to a class; fields from ``opens_at`` on are the policy."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="assignments")
+    edition = models.ForeignKey(Edition, on_delete=models.PROTECT, related_name="assignments")
+    code = models.CharField(max_length=12, unique=True, default=new_code)
+    name = models.CharField(max_length=120)
+    opens_at = models.DateTimeField(null=True)
+    due_at = models.DateTimeField(null=True)
+    closes_at = models.DateTimeField(null=True)
+    attempts = models.PositiveSmallIntegerField(default=2)
+    feedback = models.CharField(max_length=10, default="at_once")
+    show_key = models.BooleanField(default=True)
+    skipping = models.CharField(max_length=12, default="freely")
+    offer_not_sure = models.BooleanField(default=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-created_at",)
+
+    def policy(self) -> Policy:
+        return Policy(
+            opens_at=self.opens_at,
+            due_at=self.due_at,
+            closes_at=self.closes_at,
+            attempts=self.attempts,
+            feedback=self.feedback,  # type: ignore[arg-type]
+            show_key=self.show_key,
+            skipping=self.skipping,  # type: ignore[arg-type]
+            offer_not_sure=self.offer_not_sure,
+        )

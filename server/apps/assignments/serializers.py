@@ -1,0 +1,63 @@
+"""Shapes in and out of the assignments' addresses."""
+
+from __future__ import annotations
+
+from rest_framework import serializers
+
+from apps.assignments.models import Assignment
+from escuela_core.study.policy import MOST_ATTEMPTS
+
+
+class PolicyIn(serializers.Serializer[object]):
+    opens_at = serializers.DateTimeField(required=False, allow_null=True)
+    due_at = serializers.DateTimeField(required=False, allow_null=True)
+    closes_at = serializers.DateTimeField(required=False, allow_null=True)
+    attempts = serializers.IntegerField(min_value=1, max_value=MOST_ATTEMPTS, required=False)
+    feedback = serializers.ChoiceField(("at_once", "at_end"), required=False)
+    show_key = serializers.BooleanField(required=False)
+    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"), required=False)
+    offer_not_sure = serializers.BooleanField(required=False)
+
+
+class ShareIn(PolicyIn):
+    name = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
+
+
+class AssignmentOut(serializers.ModelSerializer[Assignment]):
+    lesson_id = serializers.UUIDField(source="edition.lesson_id", allow_null=True)
+    lesson_title = serializers.CharField(source="edition.content.title")
+    state = serializers.SerializerMethodField()
+    item_count = serializers.SerializerMethodField()
+    qr = serializers.CharField(source="qr_svg")
+    link = serializers.CharField()
+    feedback = serializers.ChoiceField(("at_once", "at_end"))
+    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
+
+    class Meta:
+        model = Assignment
+        fields = (
+            "id",
+            "lesson_id",
+            "lesson_title",
+            "name",
+            "code",
+            "link",
+            "qr",
+            "state",
+            "item_count",
+            "opens_at",
+            "due_at",
+            "closes_at",
+            "attempts",
+            "feedback",
+            "show_key",
+            "skipping",
+            "offer_not_sure",
+            "created_at",
+        )
+
+    def get_state(self, assignment: Assignment) -> str:
+        return assignment.policy().state(self.context["now"])
+
+    def get_item_count(self, assignment: Assignment) -> int:
+        return len(assignment.edition.content["items"])

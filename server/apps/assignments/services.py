@@ -1,0 +1,114 @@
+"""Sharing: freezing a lesson as an edition, giving it out under a policy, changing the policy."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from datetime import timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from apps.accounts.models import User
+from apps.assignments.models import Assignment, Edition
+from apps.lessons.items import is_undecided
+from apps.lessons.models import Item, Lesson
+from apps.lessons.services import segment_rows
+from config.errors import SentenceError
+from escuela_core.items.model import asked
+
+
+@transaction.atomic
+def share(owner: User, lesson: Lesson, *, name: str, policy: dict[str, Any]) -> Assignment:
+    """Freeze the lesson and give it out. Refused while the check runs or an item has an undecided error, naming it."""
+    locked = Lesson.objects.select_for_update().get(id=lesson.id)
+    items = list(locked.items.filter(place=Item.Place.LESSON))
+    _require_ready(locked, items)
+    edition = freeze(locked, items)
+    assignment = Assignment(owner=owner, edition=edition, name=name.strip() or locked.title, **policy)
+    assignment.policy()
+    assignment.save()
+    return assignment
+
+
+def _require_ready(lesson: Lesson, items: list[Item]) -> None:
+    if not items:
+        raise SentenceError("no_items", "The lesson has no items yet, so there is nothing to share.")
+    undecided = [i for i in items if is_undecided(i)]
+    if undecided:
+        prompts = [asked(i.core()) for i in undecided]
+        shown = "; ".join(f"“{p}”" for p in prompts[:3])
+        raise SentenceError(
+            "items_undecided",
+            f"{len(undecided)} items have an error that is not decided: {shown}.",
+            count=len(undecided),
+            items=shown,
+            ids=",".join(str(i.id) for i in undecided),
+        )
+    if lesson.is_checking or any(i.report is None for i in items):
+        raise SentenceError("still_checking", "The items are still being checked; try again in a moment.")
+    unplaced = [i for i in items if i.pause_ms is None]
+    if unplaced:
+        raise SentenceError(
+            "items_unplaced",
+            f"This item has no pause yet: “{asked(unplaced[0].core())}”.",
+            item=asked(unplaced[0].core()),
+        )
+
+
+def freeze(lesson: Lesson, items: list[Item]) -> Edition:
+    """The lesson's words as they are now, under a hash; the same content is the same edition."""
+    content = edition_content(lesson, items)
+    digest = hashlib.sha256(json.dumps(content, sort_keys=True, ensure_ascii=False).encode()).hexdigest()
+    known = lesson.editions.filter(sha256=digest).first()
+    return known or Edition.objects.create(lesson=lesson, recording=lesson.recording, content=content, sha256=digest)
+
+
+def edition_content(lesson: Lesson, items: list[Item]) -> dict[str, Any]:
+    extract = lesson.extract
+    ordered = sorted(items, key=lambda i: (i.pause_ms or 0, i.position))
+    kept = [s for s in lesson.recording.sentences.all() if extract.holds((s.start_ms + s.end_ms) // 2)]
+    inside = [s for s in segment_rows(lesson) if s["start_ms"] < extract.end_ms and s["end_ms"] > extract.start_ms]
+    return {
+        "title": lesson.title,
+        "language": lesson.recording.language,
+        "start_ms": extract.start_ms,
+        "end_ms": extract.end_ms,
+        "segments": [
+            {
+                "id": str(s["id"]),
+                "title": s["title"],
+                "start_ms": max(s["start_ms"], extract.start_ms),
+                "end_ms": min(s["end_ms"], extract.end_ms),
+            }
+            for s in inside
+        ],
+        "sentences": [{"start_ms": s.start_ms, "end_ms": s.end_ms, "text": s.text} for s in kept],
+        "items": [i.content | {"id": str(i.id)} for i in ordered],
+    }
+
+
+def change_policy(assignment: Assignment, policy: dict[str, Any]) -> Assignment:
+    """Close early, open again, move the due date; the edition stays."""
+    for name, value in policy.items():
+        setattr(assignment, name, value)
+    assignment.policy()
+    assignment.save()
+    return assignment
+
+
+def close_now(assignment: Assignment) -> Assignment:
+    """Close at once; a due date after now moves with it."""
+    now = timezone.now()
+    due = min(assignment.due_at, now) if assignment.due_at else None
+    opens = min(assignment.opens_at, now) if assignment.opens_at else None
+    return change_policy(assignment, {"closes_at": now, "due_at": due, "opens_at": opens})
+
+
+def open_again(assignment: Assignment) -> Assignment:
+    """Open again without an end; a due date that has passed moves a week on."""
+    now = timezone.now()
+    due = now + timedelta(days=7) if assignment.due_at and assignment.due_at < now else assignment.due_at
+    opens = min(assignment.opens_at, now) if assignment.opens_at else None
+    return change_policy(assignment, {"closes_at": None, "due_at": due, "opens_at": opens})

@@ -1,0 +1,9 @@
+from django.urls import path
+
+from apps.assignments import views
+
+urlpatterns = [
+    path("lessons/<uuid:lesson_id>/assignments/", views.LessonAssignmentsView.as_view()),
+    path("assignments/<uuid:assignment_id>/", views.OneAssignmentView.as_view()),
+    path("assignments/<uuid:assignment_id>/closed/", views.CloseView.as_view()),
+]

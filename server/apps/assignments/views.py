@@ -1,0 +1,72 @@
+"""Assignments over HTTP, for their teacher."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+import segno
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.assignments import serializers as shapes
+from apps.assignments import services
+from apps.assignments.models import Assignment
+from apps.lessons.selectors import lesson_of
+from config.api import TeacherView
+
+
+class AssignmentView(TeacherView):
+    """A view that answers with one assignment, or several."""
+
+    def mine(self, assignment_id: UUID) -> Assignment:
+        return get_object_or_404(Assignment.objects.select_related("edition"), id=assignment_id, owner=self.teacher)
+
+    def shown(self, assignment: Assignment) -> dict[str, object]:
+        link = f"{self.request.scheme}://{self.request.get_host()}/s/{assignment.code}"
+        assignment.link = link  # type: ignore[attr-defined]
+        assignment.qr_svg = segno.make(link, error="m").svg_data_uri(scale=8, border=2, dark="#1F2A37")  # type: ignore[attr-defined]
+        return dict(shapes.AssignmentOut(assignment, context={"now": timezone.now()}).data)
+
+
+class LessonAssignmentsView(AssignmentView):
+    @extend_schema(responses=shapes.AssignmentOut(many=True))
+    def get(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = lesson_of(self.teacher, lesson_id)
+        found = Assignment.objects.filter(edition__lesson=lesson).select_related("edition")
+        return Response([self.shown(a) for a in found])
+
+    @extend_schema(request=shapes.ShareIn, responses={201: shapes.AssignmentOut})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = lesson_of(self.teacher, lesson_id)
+        given = shapes.ShareIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        policy = dict(given.validated_data)
+        assignment = services.share(self.teacher, lesson, name=policy.pop("name"), policy=policy)
+        return Response(self.shown(assignment), status=201)
+
+
+class OneAssignmentView(AssignmentView):
+    @extend_schema(responses=shapes.AssignmentOut)
+    def get(self, request: Request, assignment_id: UUID) -> Response:
+        return Response(self.shown(self.mine(assignment_id)))
+
+    @extend_schema(request=shapes.PolicyIn, responses=shapes.AssignmentOut)
+    def patch(self, request: Request, assignment_id: UUID) -> Response:
+        assignment = self.mine(assignment_id)
+        given = shapes.PolicyIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        return Response(self.shown(services.change_policy(assignment, dict(given.validated_data))))
+
+
+class CloseView(AssignmentView):
+    @extend_schema(request=None, responses=shapes.AssignmentOut)
+    def post(self, request: Request, assignment_id: UUID) -> Response:
+        return Response(self.shown(services.close_now(self.mine(assignment_id))))
+
+    @extend_schema(request=None, responses=shapes.AssignmentOut)
+    def delete(self, request: Request, assignment_id: UUID) -> Response:
+        """Open again."""
+        return Response(self.shown(services.open_again(self.mine(assignment_id))))

@@ -1,0 +1,8 @@
+from django.apps import AppConfig
+
+
+class LessonsConfig(AppConfig):
+    name = "apps.lessons"
+
+    def ready(self) -> None:
+        from apps.lessons import jobs  # noqa: F401 (registers the kinds of long work)

@@ -1,0 +1,109 @@
+"""Undo and redo for everything that changes segments or items: what they were before and after, in one mechanism."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from apps.lessons.models import Change, Item, Lesson, Segment
+from apps.recordings.models import Sentence
+from config.errors import SentenceError
+
+KEPT_CHANGES = 100
+# Typing is saved while it goes on; what belongs to one bout of typing is undone as one.
+SAME_BOUT = timedelta(seconds=20)
+_ITEM_FIELDS = ("place", "content", "pause_by_teacher", "position", "decision", "decision_reason", "decision_basis")
+_LESSON_FIELDS = ("title", "folder", "extract_start_ms", "extract_end_ms")
+_SENTENCE_FIELDS = ("text", "words")
+_SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms")
+
+
+def snapshot(lesson: Lesson, sentence: Sentence | None = None) -> dict[str, Any]:
+    """The lesson's own fields, segments and items, and the one sentence a change is about."""
+    rows = Sentence.objects.filter(pk=sentence.pk) if sentence is not None else ()
+    return {
+        "lesson": {f: getattr(lesson, f) for f in _LESSON_FIELDS},
+        "sentences": {str(s.pk): {f: getattr(s, f) for f in _SENTENCE_FIELDS} for s in rows},
+        "items": {str(i.id): {f: getattr(i, f) for f in _ITEM_FIELDS} for i in lesson.items.all()},
+        "segments": {str(s.id): {f: getattr(s, f) for f in _SEGMENT_FIELDS} for s in lesson.segments.all()},
+    }
+
+
+@contextmanager
+def changing(lesson: Lesson, label: str, *, bout: str = "", sentence: Sentence | None = None) -> Iterator[Lesson]:
+    """One undoable change in one transaction: counts the version up, and has the lesson checked again.
+
+    Changes with the same ``label`` and ``bout`` that follow each other closely become one.
+    """
+    from apps.lessons.jobs import request_check
+
+    with transaction.atomic():
+        locked = Lesson.objects.select_for_update().get(id=lesson.id)
+        before = snapshot(locked, sentence)
+        yield locked
+        after = snapshot(locked, sentence)
+        name = f"{label}:{bout}" if bout else label
+        last = locked.changes.filter(undone=False).first()
+        fresh = last is not None and last.label == name and timezone.now() - last.made_at < SAME_BOUT
+        locked.changes.filter(undone=True).delete()
+        if bout and fresh and last is not None:
+            last.after = after
+            last.save(update_fields=["after"])
+        else:
+            locked.changes.create(label=name, before=before, after=after)
+            old = locked.changes.values_list("id", flat=True)[KEPT_CHANGES:]
+            locked.changes.filter(id__in=list(old)).delete()
+        locked.version += 1
+        locked.save()
+        lesson.version = locked.version
+    request_check(locked)
+
+
+def undo(lesson: Lesson) -> None:
+    """Take the last change back. Raises ``nothing_to_undo``."""
+    _step(lesson, lesson.changes.filter(undone=False).first(), back=True)
+
+
+def redo(lesson: Lesson) -> None:
+    """Make the last undone change again. Raises ``nothing_to_undo``."""
+    _step(lesson, lesson.changes.filter(undone=True).last(), back=False)
+
+
+def _step(lesson: Lesson, change: Change | None, *, back: bool) -> None:
+    from apps.lessons.jobs import request_check
+
+    if change is None:
+        raise SentenceError("nothing_to_undo", "There is nothing to take back.")
+    with transaction.atomic():
+        locked = Lesson.objects.select_for_update().get(id=lesson.id)
+        _restore(locked, change.before if back else change.after)
+        change.undone = back
+        change.save(update_fields=["undone"])
+        locked.version += 1
+        locked.save()
+    request_check(locked)
+
+
+def _restore(lesson: Lesson, state: dict[str, Any]) -> None:
+    for name, value in state["lesson"].items():
+        setattr(lesson, name, value)
+    for key, fields in state["sentences"].items():
+        Sentence.objects.filter(pk=key, recording=lesson.recording_id).update(**fields)
+    for model, rows in ((Item, state["items"]), (Segment, state["segments"])):
+        mine = model._default_manager.filter(lesson=lesson)
+        mine.exclude(id__in=rows.keys()).delete()
+        there = {str(row.pk): row for row in mine}
+        for key, fields in rows.items():
+            row = there.get(key) or model(id=key, lesson=lesson)
+            if key in there and all(getattr(row, f) == v for f, v in fields.items()):
+                continue
+            for name, value in fields.items():
+                setattr(row, name, value)
+            if isinstance(row, Item):
+                row.version += 1
+            row.save()

@@ -1,0 +1,131 @@
+"""Items of a lesson: adding, changing, moving, deciding. Every change can be undone."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db.models import Max
+
+from apps.lessons.history import changing
+from apps.lessons.models import Item, Lesson
+from config.api import require_version
+from config.errors import SentenceError
+from escuela_core.items import item_from_json, item_to_json
+from escuela_core.placing import place
+from escuela_core.placing.pause import within_recording
+from escuela_core.timeline import Span
+
+
+def content_of(data: dict[str, Any]) -> dict[str, Any]:
+    """The stored shape of an item sent by a client. Raises ItemShapeError with the path of what does not fit."""
+    item = item_from_json({k: v for k, v in data.items() if k != "id"})
+    return {k: v for k, v in item_to_json(item).items() if k != "id"}
+
+
+def add_item(lesson: Lesson, content: dict[str, Any], *, at: Item.Place = Item.Place.LESSON) -> Item:
+    """Add an item. With a pause of its own that is the teacher's; without, it is placed after its evidence."""
+    by_teacher = content.get("pause_ms") is not None
+    with changing(lesson, "add_item") as locked:
+        item = Item(lesson=locked, place=at, content=_placed(locked, content), pause_by_teacher=by_teacher)
+        item.position = (locked.items.aggregate(last=Max("position"))["last"] or 0) + 1
+        item.save()
+    return item
+
+
+def change_item(item: Item, content: dict[str, Any], expected: int | None) -> Item:
+    """Put new words into an item. One that had been decided or found wrong counts as mended and is checked again."""
+    require_version(item.version, expected)
+    with changing(item.lesson, "change_item", bout=str(item.id)) as locked:
+        if content.get("pause_ms") != item.pause_ms:
+            item.pause_by_teacher = content.get("pause_ms") is not None
+        moved = content.get("evidence") != item.content.get("evidence") and not item.pause_by_teacher
+        item.content = _placed(locked, content | ({"pause_ms": None} if moved else {}))
+        if item.decision or has_error(item):
+            item.decision, item.decision_reason, item.decision_basis = Item.Decision.MENDED, "", ""
+        item.version += 1
+        item.save()
+    return item
+
+
+def move_pause(item: Item, at_ms: int) -> Item:
+    """The teacher's own instant for an item; it wins, and is only warned about."""
+    within_recording(at_ms, item.lesson.recording.duration_ms or 1)
+    with changing(item.lesson, "move_pause", bout=str(item.id)):
+        item.content = item.content | {"pause_ms": at_ms}
+        item.pause_by_teacher = True
+        item.version += 1
+        item.save()
+    return item
+
+
+def place_again(item: Item) -> Item:
+    """Give the pause back to the sound: after the last evidence sentence, in the silence."""
+    with changing(item.lesson, "place_again") as locked:
+        item.content = _placed(locked, item.content | {"pause_ms": None})
+        item.pause_by_teacher = False
+        item.version += 1
+        item.save()
+    return item
+
+
+def put(item: Item, where: Item.Place) -> Item:
+    """Take an item from the pool into the lesson, back, or drop it."""
+    label = {Item.Place.LESSON: "take_item", Item.Place.POOL: "back_to_pool", Item.Place.DROPPED: "drop_item"}[where]
+    with changing(item.lesson, label):
+        item.place = where
+        item.version += 1
+        item.save()
+    return item
+
+
+def reorder(lesson: Lesson, ids: list[str]) -> None:
+    """Set the order of items that share a pause."""
+    with changing(lesson, "reorder") as locked:
+        rows = {str(i.id): i for i in locked.items.all()}
+        known = [rows[i] for i in ids if i in rows]
+        for position, row in enumerate(known):
+            row.position = position
+            row.version += 1
+        Item.objects.bulk_update(known, ["position", "version"])
+
+
+def decide(item: Item, decision: str, reason: str) -> Item:
+    """Keep an item, or keep it anyway with a reason. An item with an error cannot be merely kept."""
+    if decision == Item.Decision.KEPT and has_error(item, but="stale"):
+        raise SentenceError("needs_reason", "The check found an error in this item; keep it anyway with a reason, or mend it.")
+    if decision == Item.Decision.KEPT_ANYWAY and not reason.strip():
+        raise SentenceError("needs_reason", "Say in a few words why this item stays as it is.")
+    with changing(item.lesson, "decide"):
+        item.decision = decision
+        item.decision_reason = reason.strip()
+        item.decision_basis = (item.report or {}).get("basis", "")
+        item.version += 1
+        item.save()
+    return item
+
+
+def has_error(item: Item, *, but: str = "") -> bool:
+    findings = (item.report or {}).get("findings", [])
+    return any(f["severity"] == "error" and f["code"] != but for f in findings)
+
+
+def is_undecided(item: Item) -> bool:
+    """Whether the check found an error that the teacher has not answered for."""
+    stale = any(f["code"] == "stale" for f in (item.report or {}).get("findings", []))
+    return has_error(item) and (item.decision != Item.Decision.KEPT_ANYWAY or stale)
+
+
+def _placed(lesson: Lesson, content: dict[str, Any]) -> dict[str, Any]:
+    """``content`` with a pause, where it has evidence and none of its own. Raises where either lies outside the recording."""
+    duration_ms = lesson.recording.duration_ms or 1
+    spans = [Span(e["start_ms"], e["end_ms"]) for e in content.get("evidence", [])]
+    for span in spans:
+        within_recording(span.end_ms, duration_ms)
+    pause_ms = content.get("pause_ms")
+    if pause_ms is not None:
+        within_recording(pause_ms, duration_ms)
+    elif spans:
+        recording = lesson.recording
+        pause = place(spans, recording.transcript(), recording.silence_spans(), purpose=content.get("purpose", "check"))
+        return content | {"pause_ms": pause.at_ms}
+    return {k: v for k, v in content.items() if k != "pause_ms" or v is not None}

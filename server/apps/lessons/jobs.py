@@ -1,0 +1,138 @@
+"""The long work of lessons: bringing a recording in, checking all items, proposing new ones."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from dataclasses import asdict
+from typing import Any
+
+from django.db import transaction
+
+from apps.lessons import services
+from apps.lessons.models import Item, Lesson
+from apps.recordings import services as recordings
+from apps.recordings.models import Recording
+from apps.work import services as work
+from apps.work.models import Job
+from apps.work.services import Steps, long_work
+from escuela_core.checking import ItemReport, check
+from escuela_core.items import item_to_json
+from escuela_core.timeline import Span
+from escuela_core.writing import propose
+
+UNDECIDED_PLACES = (Item.Place.LESSON, Item.Place.POOL)
+
+
+def _discard(job: Job) -> None:
+    for recording in Recording.objects.filter(id=job.given["recording"], lesson=None):
+        recordings.discard(recording)
+
+
+@long_work("bring_in", ("probe", "captions", "convert", "sound", "segments"), gave_up=_discard)
+def bring_in(job: Job, steps: Steps) -> dict[str, Any]:
+    """A received file and its captions to a lesson. Captions come before the slow steps: most faults lie there."""
+    recording = Recording.objects.get(id=job.given["recording"])
+    with steps.step("probe"):
+        recordings.probe(recording, job.given["file"])
+    with steps.step("captions"):
+        recordings.read_script(recording)
+    with steps.step("convert"):
+        recordings.make_playable(recording, lambda share: steps.share("convert", share))
+    with steps.step("sound"):
+        recordings.hear(recording, lambda share: steps.share("sound", share))
+    with steps.step("segments"):
+        lesson = services.make_lesson(recording)
+    return {"lesson": str(lesson.id)}
+
+
+def request_check(lesson: Lesson) -> None:
+    """Have the lesson checked, unless a check that has not begun yet is already queued."""
+    waiting = Job.objects.filter(kind="check", state=Job.State.WAITING, given__lesson=str(lesson.id))
+    if not waiting.exists():
+        work.start(lesson.owner, "check", {"lesson": str(lesson.id)}, title=lesson.title)
+
+
+@long_work("check", ("check",))
+def check_lesson(job: Job, steps: Steps) -> dict[str, Any]:
+    """Every item of the lesson against what is said."""
+    lesson = Lesson.objects.select_related("recording").filter(id=job.given["lesson"]).first()
+    if lesson is None:
+        return {}
+    version = lesson.version
+    items = list(lesson.items.filter(place__in=UNDECIDED_PLACES))
+    recording = lesson.recording
+    # Items of the lesson come first, so that of two twins the one in the pool carries the finding.
+    items.sort(key=lambda i: (i.place != Item.Place.LESSON, i.position))
+    with steps.step("check"):
+        reports = check(
+            [i.core() for i in items], recording.transcript(), extract=lesson.extract, silences=recording.silence_spans()
+        )
+    for item, report in zip(items, reports, strict=True):
+        if item.pause_ms is None and report.pause_ms is not None:
+            # Nobody has placed it yet: the sentence the check found decides.
+            item.content = item.content | {"pause_ms": report.pause_ms}
+        Item.objects.filter(id=item.id, version=item.version).update(
+            report=report_data(item, report), content=item.content
+        )
+    Lesson.objects.filter(id=lesson.id, checked_version__lt=version).update(checked_version=version)
+    return {}
+
+
+def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
+    """A report as it is stored, with what it rests on and whether an earlier decision still holds."""
+    words = {k: v for k, v in item.content.items() if k not in ("pause_ms", "marks", "depth")}
+    texts = [e.text for e in report.evidence[:1]]
+    basis = hashlib.sha256(json.dumps([words, texts], sort_keys=True, ensure_ascii=False).encode()).hexdigest()
+    findings = [asdict(f) for f in report.findings]
+    if item.decision in (Item.Decision.KEPT, Item.Decision.KEPT_ANYWAY) and item.decision_basis != basis:
+        message = "The item or its sentence was changed after it was decided."
+        findings.append({"code": "stale", "severity": "error", "message": message, "option": None, "other": None, "params": {}})
+    return {
+        "verdict": report.verdict,
+        "support": report.support,
+        "reason": asdict(report.reason),
+        "evidence": [asdict(e.span) | {"text": e.text, "score": e.score} for e in report.evidence],
+        "findings": findings,
+        "basis": basis,
+    }
+
+
+@long_work("propose", ("write",))
+def propose_items(job: Job, steps: Steps) -> dict[str, Any]:
+    """New items into the pool, none asking what is asked already or was dropped."""
+    lesson = Lesson.objects.select_related("recording").get(id=job.given["lesson"])
+    recording = lesson.recording
+    with steps.step("write"):
+        proposal = propose(
+            recording.transcript().inside(lesson.extract),
+            count=job.given["count"],
+            kinds=job.given["kinds"],
+            stretches=_chosen(lesson, job.given["segments"]),
+            existing=[i.core() for i in lesson.items.all()],
+            silences=recording.silence_spans(),
+            seed=job.given["seed"],
+        )
+    _into_pool(lesson, [item_to_json(item) for item in proposal.items])
+    return {"made": len(proposal.items), "wanted": proposal.wanted, "short_because": proposal.short_because}
+
+
+def _chosen(lesson: Lesson, ids: list[str]) -> list[Span]:
+    """The parts of the chosen segments that lie in the extract; no ids mean all."""
+    extract = lesson.extract
+    rows = [r for r in services.segment_rows(lesson) if not ids or str(r["id"]) in ids]
+    bounds = [(max(r["start_ms"], extract.start_ms), min(r["end_ms"], extract.end_ms)) for r in rows]
+    return [Span(a, b) for a, b in bounds if a < b] or [extract]
+
+
+def _into_pool(lesson: Lesson, contents: list[dict[str, Any]]) -> None:
+    with transaction.atomic():
+        locked = Lesson.objects.select_for_update().get(id=lesson.id)
+        first = locked.items.count() + 1
+        Item.objects.bulk_create(
+            Item(lesson=locked, place=Item.Place.POOL, content=content, position=first + n)
+            for n, content in enumerate(contents)
+        )
+        locked.version += 1
+        locked.save()
+    request_check(locked)

@@ -1,0 +1,109 @@
+"""Lessons: a recording's extract in segments, with items, each with what the check says and what the teacher decided."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from apps.recordings.models import Recording
+from escuela_core.items import Item as CoreItem
+from escuela_core.items import item_from_json
+from escuela_core.timeline import Span
+
+
+class Lesson(models.Model):
+    """``version`` counts every change to the lesson, its script or its items; ``checked_version`` the last one checked."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="lessons")
+    recording = models.OneToOneField(Recording, on_delete=models.CASCADE, related_name="lesson")
+    title = models.CharField(max_length=300)
+    folder = models.CharField(max_length=120, blank=True)
+    extract_start_ms = models.PositiveIntegerField(null=True)
+    extract_end_ms = models.PositiveIntegerField(null=True)
+    version = models.PositiveIntegerField(default=1)
+    checked_version = models.PositiveIntegerField(default=0)
+    created_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("-created_at",)
+
+    @property
+    def is_checking(self) -> bool:
+        return self.checked_version < self.version
+
+    @property
+    def extract(self) -> Span:
+        duration_ms = self.recording.duration_ms or 1
+        return Span(self.extract_start_ms or 0, self.extract_end_ms or duration_ms)
+
+
+class Segment(models.Model):
+    """A part of the recording from ``start_ms`` to the start of the next."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    lesson = models.ForeignKey(Lesson, on_delete=models.CASCADE, related_name="segments")
+    start_ms = models.PositiveIntegerField()
+    title = models.CharField(max_length=200)
+    summary = models.TextField(blank=True)
+    key_terms = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ("start_ms",)
+        constraints = (models.UniqueConstraint(fields=["lesson", "start_ms"], name="one_segment_a_start"),)
+
+
+class Item(models.Model):
+    """``content`` is the item in the shape of the item list file, without its id; ``place`` says where it is kept."""
+
+    class Place(models.TextChoices):
+        POOL = "pool"
+        LESSON = "lesson"
+        DROPPED = "dropped"
+
+    class Decision(models.TextChoices):
+        NONE = ""
+        KEPT = "kept"
+        KEPT_ANYWAY = "kept_anyway"
+        MENDED = "mended"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    lesson = models.ForeignKey(Lesson, on_delete=models.CASCADE, related_name="items")
+    place = models.CharField(max_length=10, choices=Place.choices, default=Place.LESSON)
+    content = models.JSONField()
+    pause_by_teacher = models.BooleanField(default=False)
+    position = models.PositiveIntegerField(default=0)
+    version = models.PositiveIntegerField(default=1)
+    report = models.JSONField(null=True)
+    decision = models.CharField(max_length=12, choices=Decision.choices, default=Decision.NONE, blank=True)
+    decision_reason = models.TextField(blank=True)
+    decision_basis = models.CharField(max_length=64, blank=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("position", "created_at")
+
+    def core(self) -> CoreItem:
+        return item_from_json(self.content | {"id": str(self.id)})
+
+    @property
+    def pause_ms(self) -> int | None:
+        pause_ms: int | None = self.content.get("pause_ms")
+        return pause_ms
+
+
+class Change(models.Model):
+    """One undoable change: what segments and items were before and after it. ``undone`` ones can be done again."""
+
+    lesson = models.ForeignKey(Lesson, on_delete=models.CASCADE, related_name="changes")
+    label = models.CharField(max_length=60)
+    before = models.JSONField()
+    after = models.JSONField()
+    undone = models.BooleanField(default=False)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-id",)

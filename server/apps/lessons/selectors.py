@@ -1,0 +1,95 @@
+"""What the lessons' screens show, in a bounded number of queries."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.db.models import QuerySet
+from django.shortcuts import get_object_or_404
+
+from apps.accounts.models import User
+from apps.lessons.items import is_undecided
+from apps.lessons.models import Item, Lesson, Segment
+from apps.lessons.services import segment_rows
+from apps.recordings.models import Sentence
+
+
+def lessons_of(owner: User, words: str = "", folder: str | None = None) -> QuerySet[Lesson]:
+    found = Lesson.objects.filter(owner=owner).select_related("recording").prefetch_related("items")
+    if words.strip():
+        found = found.filter(title__icontains=words.strip()) | found.filter(
+            recording__sentences__text__icontains=words.strip()
+        )
+        found = found.distinct()
+    return found if folder is None else found.filter(folder=folder)
+
+
+def lesson_of(owner: User, lesson_id: UUID) -> Lesson:
+    """The teacher's own lesson; others' do not exist (404)."""
+    return get_object_or_404(Lesson.objects.select_related("recording", "owner"), id=lesson_id, owner=owner)
+
+
+def item_of(owner: User, item_id: UUID) -> Item:
+    return get_object_or_404(Item.objects.select_related("lesson__recording", "lesson__owner"), id=item_id, lesson__owner=owner)
+
+
+def segment_of(owner: User, segment_id: UUID) -> Segment:
+    return get_object_or_404(Segment.objects.select_related("lesson__recording", "lesson__owner"), id=segment_id, lesson__owner=owner)
+
+
+def sentence_of(lesson: Lesson, position: int) -> Sentence:
+    return get_object_or_404(Sentence, recording=lesson.recording, position=position)
+
+
+def row(lesson: Lesson) -> dict[str, Any]:
+    """A lesson in the list. Its items come prefetched."""
+    mine = [i for i in lesson.items.all() if i.place == Item.Place.LESSON]
+    return {
+        "id": lesson.id,
+        "title": lesson.title,
+        "folder": lesson.folder,
+        "duration_ms": lesson.recording.duration_ms or 0,
+        "poster_url": lesson.recording.poster_url,
+        "pauses": sorted({i.pause_ms for i in mine if i.pause_ms is not None}),
+        "item_count": len(mine),
+        "undecided": sum(1 for i in mine if is_undecided(i)),
+        "created_at": lesson.created_at,
+    }
+
+
+def desk(lesson: Lesson) -> dict[str, Any]:
+    """Everything of a lesson but the script: four queries whatever its size."""
+    changes = list(lesson.changes.only("label", "undone")[:200])
+    undoable = next((c.label for c in changes if not c.undone), "")
+    redoable = next((c.label for c in reversed(changes) if c.undone), "")
+    return {
+        "id": lesson.id,
+        "title": lesson.title,
+        "folder": lesson.folder,
+        "version": lesson.version,
+        "checking": lesson.is_checking,
+        "extract_start_ms": lesson.extract_start_ms,
+        "extract_end_ms": lesson.extract_end_ms,
+        "recording": lesson.recording,
+        "segments": segment_rows(lesson),
+        "items": [item_row(i) for i in lesson.items.exclude(place=Item.Place.DROPPED)],
+        "undo": undoable.split(":")[0],
+        "redo": redoable.split(":")[0],
+        "changed_at": lesson.changed_at,
+    }
+
+
+def item_row(item: Item) -> dict[str, Any]:
+    return {
+        "id": item.id,
+        "place": item.place,
+        "content": item.content | {"id": str(item.id)},
+        "pause_by_teacher": item.pause_by_teacher,
+        "position": item.position,
+        "version": item.version,
+        "report": item.report,
+        "decision": item.decision,
+        "decision_reason": item.decision_reason,
+        "undecided": is_undecided(item),
+    }

@@ -1,0 +1,208 @@
+"""Shapes in and out of the lessons' addresses."""
+
+from __future__ import annotations
+
+from rest_framework import serializers
+
+from apps.recordings.models import Recording, Sentence
+from escuela_core.items.model import DEPTHS
+
+KINDS = ("choice", "true_false", "gap", "open", "note")
+VERDICTS = ("heard", "unclear", "contradicted", "not_heard")
+
+
+class SpanData(serializers.Serializer[object]):
+    start_ms = serializers.IntegerField()
+    end_ms = serializers.IntegerField()
+
+
+class OptionData(serializers.Serializer[object]):
+    text = serializers.CharField(allow_blank=True)
+    correct = serializers.BooleanField()
+    feedback = serializers.CharField(required=False, allow_blank=True)
+
+
+class ItemContent(serializers.Serializer[object]):
+    """An item as in the item list file. Documents the shape; core reads and refuses it."""
+
+    id = serializers.CharField(required=False)
+    kind = serializers.ChoiceField(KINDS)
+    prompt = serializers.CharField(required=False, allow_blank=True)
+    options = OptionData(many=True, required=False)
+    answer = serializers.BooleanField(required=False, allow_null=True)
+    answers = serializers.ListField(child=serializers.CharField(allow_blank=True), required=False)
+    model_answer = serializers.CharField(required=False, allow_blank=True)
+    text = serializers.CharField(required=False, allow_blank=True)
+    explanation = serializers.CharField(required=False, allow_blank=True)
+    marks = serializers.FloatField(required=False)
+    depth = serializers.ChoiceField(DEPTHS, required=False)
+    purpose = serializers.ChoiceField(("check", "predict"), required=False)
+    pause_ms = serializers.IntegerField(required=False, allow_null=True)
+    evidence = SpanData(many=True, required=False)
+
+
+class EvidenceOut(SpanData):
+    text = serializers.CharField()
+    score = serializers.FloatField()
+
+
+class FindingOut(serializers.Serializer[object]):
+    code = serializers.CharField()
+    severity = serializers.ChoiceField(("error", "look", "hint"))
+    message = serializers.CharField()
+    option = serializers.IntegerField(allow_null=True)
+    other = serializers.CharField(allow_null=True)
+    params = serializers.DictField(child=serializers.CharField())
+
+
+class ReasonOut(serializers.Serializer[object]):
+    code = serializers.CharField()
+    message = serializers.CharField()
+    params = serializers.DictField(child=serializers.CharField())
+
+
+class ReportOut(serializers.Serializer[object]):
+    verdict = serializers.ChoiceField(VERDICTS)
+    support = serializers.FloatField()
+    reason = ReasonOut()
+    evidence = EvidenceOut(many=True)
+    findings = FindingOut(many=True)
+
+
+class ItemOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    place = serializers.ChoiceField(("pool", "lesson", "dropped"))
+    content = ItemContent()
+    pause_by_teacher = serializers.BooleanField()
+    position = serializers.IntegerField()
+    version = serializers.IntegerField()
+    report = ReportOut(allow_null=True)
+    decision = serializers.ChoiceField(("", "kept", "kept_anyway", "mended"))
+    decision_reason = serializers.CharField()
+    undecided = serializers.BooleanField()
+
+
+class SegmentOut(SpanData):
+    id = serializers.UUIDField()
+    title = serializers.CharField()
+    summary = serializers.CharField()
+    key_terms = serializers.ListField(child=serializers.CharField())
+
+
+class WarningOut(serializers.Serializer[object]):
+    line = serializers.IntegerField()
+    message = serializers.CharField()
+
+
+class RecordingOut(serializers.ModelSerializer[Recording]):
+    media_url = serializers.CharField()
+    poster_url = serializers.CharField(allow_null=True)
+    duration_ms = serializers.IntegerField()
+    peaks = serializers.ListField(child=serializers.IntegerField())
+    silences = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
+    warnings = WarningOut(many=True)
+
+    class Meta:
+        model = Recording
+        fields = (
+            "media_url",
+            "poster_url",
+            "media_type",
+            "has_picture",
+            "language",
+            "duration_ms",
+            "peaks",
+            "silences",
+            "warnings",
+        )
+
+
+class DeskOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    title = serializers.CharField()
+    folder = serializers.CharField()
+    version = serializers.IntegerField()
+    checking = serializers.BooleanField()
+    extract_start_ms = serializers.IntegerField(allow_null=True)
+    extract_end_ms = serializers.IntegerField(allow_null=True)
+    recording = RecordingOut()
+    segments = SegmentOut(many=True)
+    items = ItemOut(many=True)
+    undo = serializers.CharField()
+    redo = serializers.CharField()
+    changed_at = serializers.DateTimeField()
+
+
+class LessonOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    title = serializers.CharField()
+    folder = serializers.CharField()
+    duration_ms = serializers.IntegerField()
+    poster_url = serializers.CharField(allow_null=True)
+    pauses = serializers.ListField(child=serializers.IntegerField())
+    item_count = serializers.IntegerField()
+    undecided = serializers.IntegerField()
+    created_at = serializers.DateTimeField()
+
+
+class SentenceOut(serializers.ModelSerializer[Sentence]):
+    speaker = serializers.CharField(allow_null=True)
+
+    class Meta:
+        model = Sentence
+        fields = ("position", "start_ms", "end_ms", "text", "speaker")
+
+
+class BringIn(serializers.Serializer[object]):
+    file = serializers.FileField()
+    captions = serializers.FileField(allow_empty_file=True)
+    title = serializers.CharField(max_length=300, required=False, allow_blank=True, default="")
+    language = serializers.RegexField(r"^[a-z]{2,3}(-[A-Za-z0-9]{2,8})?$", default="en")
+
+
+class LessonIn(serializers.Serializer[object]):
+    title = serializers.CharField(max_length=300, required=False)
+    folder = serializers.CharField(max_length=120, required=False, allow_blank=True)
+
+
+class ExtractIn(serializers.Serializer[object]):
+    start_ms = serializers.IntegerField(min_value=0, allow_null=True)
+    end_ms = serializers.IntegerField(min_value=1, allow_null=True)
+
+
+class TitleIn(serializers.Serializer[object]):
+    title = serializers.CharField(max_length=200)
+
+
+class SplitIn(serializers.Serializer[object]):
+    position = serializers.IntegerField(min_value=0)
+
+
+class TextIn(serializers.Serializer[object]):
+    text = serializers.CharField(max_length=4000)
+
+
+class PauseIn(serializers.Serializer[object]):
+    at_ms = serializers.IntegerField()
+
+
+class PlaceIn(serializers.Serializer[object]):
+    place = serializers.ChoiceField(("pool", "lesson", "dropped"))
+
+
+class OrderIn(serializers.Serializer[object]):
+    ids = serializers.ListField(child=serializers.UUIDField(), max_length=500)
+
+
+class DecisionIn(serializers.Serializer[object]):
+    decision = serializers.ChoiceField(("", "kept", "kept_anyway"))
+    reason = serializers.CharField(max_length=1000, required=False, allow_blank=True, default="")
+
+
+class ProposeIn(serializers.Serializer[object]):
+    count = serializers.IntegerField(min_value=1, max_value=200, allow_null=True, required=False, default=None)
+    kinds = serializers.ListField(
+        child=serializers.ChoiceField(("choice", "true_false", "gap")), min_length=1, max_length=3
+    )
+    segments = serializers.ListField(child=serializers.UUIDField(), required=False, default=list)
+    seed = serializers.IntegerField(min_value=0, max_value=10**6, required=False, default=1)

@@ -1,0 +1,5 @@
+from django.urls import path
+
+from apps.recordings import views
+
+urlpatterns = [path("media/<str:key>", views.media), path("media/<str:key>/poster", views.poster)]

@@ -1,0 +1,80 @@
+"""Media over HTTP: byte ranges (RFC 9110, 14), so that seeking works, under a type the server found out itself."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from pathlib import Path
+
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, StreamingHttpResponse
+from django.views.decorators.http import require_safe
+
+from apps.recordings.models import Recording
+
+_CHUNK = 1 << 16
+_RANGE = re.compile(r"bytes=(\d*)-(\d*)")
+
+
+@require_safe
+def media(request: HttpRequest, key: str) -> HttpResponseBase:
+    recording = Recording.objects.filter(media_key=key).exclude(media_type="").first()
+    if recording is None or not recording.played.exists():
+        raise Http404
+    return served(request, recording.played, recording.media_type, etag=f'"{recording.media_key[:12]}"')
+
+
+@require_safe
+def poster(request: HttpRequest, key: str) -> HttpResponseBase:
+    recording = Recording.objects.filter(media_key=key).first()
+    path = recording.folder / "poster" if recording is not None else None
+    if path is None or not path.exists():
+        raise Http404
+    return served(request, path, "image/jpeg", etag=f'"p-{key[:12]}"')
+
+
+def served(request: HttpRequest, path: Path, media_type: str, *, etag: str) -> HttpResponseBase:
+    """200 with the whole file, 206 with the part asked for, or 416 where there is no such part."""
+    size = path.stat().st_size
+    wanted = request.headers.get("Range", "")
+    if wanted and request.headers.get("If-Range", etag) == etag:
+        part = _part(wanted, size)
+        if part is None:
+            return _dressed(HttpResponse(status=416, headers={"Content-Range": f"bytes */{size}"}), media_type, etag)
+        first, last = part
+        response = StreamingHttpResponse(_bytes(path, first, last), status=206)
+        response["Content-Range"] = f"bytes {first}-{last}/{size}"
+        response["Content-Length"] = str(last - first + 1)
+    else:
+        response = StreamingHttpResponse(_bytes(path, 0, size - 1))
+        response["Content-Length"] = str(size)
+    return _dressed(response, media_type, etag)
+
+
+def _dressed(response: HttpResponseBase, media_type: str, etag: str) -> HttpResponseBase:
+    response["Content-Type"] = media_type
+    response["Accept-Ranges"] = "bytes"
+    response["ETag"] = etag
+    response["Cache-Control"] = "private, max-age=86400"
+    response["X-Content-Type-Options"] = "nosniff"
+    response["Content-Security-Policy"] = "default-src 'none'; sandbox"
+    return response
+
+
+def _part(wanted: str, size: int) -> tuple[int, int] | None:
+    match = _RANGE.fullmatch(wanted.strip())
+    if match is None or not any(match.groups()):
+        return None
+    first, last = match.groups()
+    if not first:
+        return (max(0, size - int(last)), size - 1) if int(last) else None
+    begin, end = int(first), min(int(last) if last else size - 1, size - 1)
+    return (begin, end) if begin <= end else None
+
+
+def _bytes(path: Path, first: int, last: int) -> Iterator[bytes]:
+    with path.open("rb") as file:
+        file.seek(first)
+        left = last - first + 1
+        while left > 0 and (chunk := file.read(min(_CHUNK, left))):
+            left -= len(chunk)
+            yield chunk

@@ -1,0 +1,236 @@
+"""The class sheet and its details, each in a handful of queries whatever the size of the class."""
+
+from __future__ import annotations
+
+from collections import Counter
+from statistics import median
+from typing import Any
+
+from apps.assignments.models import Assignment
+from apps.study.models import Answer, Student
+from escuela_core.items import Choice, Item
+from escuela_core.items.model import asked, is_marked
+from escuela_core.results.sheet import (
+    Advice,
+    Cell,
+    Tally,
+    Try,
+    cell,
+    earned,
+    item_tally,
+    to_teach_again,
+    together,
+)
+from escuela_core.results.watching import coverage, replays
+from escuela_core.study.progress import Tried, is_done, reached
+from escuela_core.timeline import Span, merged
+
+
+class Sheet:
+    """Students by items of one assignment, read once: four queries."""
+
+    def __init__(self, assignment: Assignment) -> None:
+        self.assignment = assignment
+        self.content = assignment.edition.content
+        self.items = [i for i in assignment.edition.items() if is_marked(i)]
+        self.students = list(assignment.students.prefetch_related("answers", "stretches"))
+        self.extract = Span(self.content["start_ms"], self.content["end_ms"])
+        self.played = {s.id: [Span(p.start_ms, p.end_ms) for p in s.stretches.all()] for s in self.students}
+        self.cells = {s.id: self._cells(s) for s in self.students}
+
+    def _cells(self, student: Student) -> list[Cell]:
+        tries: dict[str, list[Try]] = {}
+        for given in student.answers.all():
+            tries.setdefault(str(given.item_id), []).append(Try(given.outcome, given.share))  # type: ignore[arg-type]
+        far = reached(self.played[student.id])
+        return [cell(item, tries.get(item.id, []), far) for item in self.items]
+
+    def segment_of(self, item: Item) -> int:
+        """The segment the item's evidence lies in: its pause may already stand at the start of the next."""
+        at_ms = item.evidence[0].start_ms if item.evidence else max(0, (item.pause_ms or 0) - 1)
+        return next((n for n, s in enumerate(self.content["segments"]) if s["start_ms"] <= at_ms < s["end_ms"]), 0)
+
+    def tallies(self) -> list[Tally]:
+        return [item_tally([self.cells[s.id][n] for s in self.students]) for n in range(len(self.items))]
+
+    def replayed(self, parts: list[Span]) -> list[float]:
+        """How often each part was played again, on average over the students who played anything."""
+        watching = [p for p in self.played.values() if p]
+        if not watching or not parts:
+            return [0.0] * len(parts)
+        each = [replays(p, parts) for p in watching]
+        return [sum(r[n] for r in each) / len(watching) for n in range(len(parts))]
+
+
+def sheet_data(assignment: Assignment) -> dict[str, Any]:
+    sheet = Sheet(assignment)
+    tallies = sheet.tallies()
+    where = [sheet.segment_of(i) for i in sheet.items]
+    spans = [Span(s["start_ms"], max(s["end_ms"], s["start_ms"] + 1)) for s in sheet.content["segments"]]
+    replayed = sheet.replayed(spans)
+    by_segment = {
+        n: together([t for t, w in zip(tallies, where, strict=True) if w == n]) for n in range(len(spans)) if n in where
+    }
+    advice = to_teach_again(by_segment, dict(enumerate(replayed)))
+    return {
+        "items": [_item(i, t, w) for i, t, w in zip(sheet.items, tallies, where, strict=True)],
+        "segments": [
+            _segment(s, by_segment.get(n), replayed[n], advice.get(n)) for n, s in enumerate(sheet.content["segments"])
+        ],
+        "students": [_student(s, sheet) for s in sheet.students],
+        "started": sum(1 for s in sheet.students if sheet.played[s.id] or any(c.tries for c in sheet.cells[s.id])),
+        "finished": sum(1 for s in sheet.students if s.finished_at is not None),
+        "waiting": sum(1 for cells in sheet.cells.values() for c in cells if c.state == "waiting"),
+        "marks": sum(i.marks for i in sheet.items),
+    }
+
+
+def _item(item: Item, tally: Tally, segment: int) -> dict[str, Any]:
+    return {
+        "id": item.id,
+        "kind": item.kind,
+        "prompt": asked(item),
+        "marks": item.marks,
+        "segment": segment,
+        "answered": tally.answered,
+        "first": tally.first,
+    }
+
+
+def _segment(row: dict[str, Any], tally: Tally | None, replayed: float, advice: Advice | None) -> dict[str, Any]:
+    return {
+        "title": row["title"],
+        "start_ms": row["start_ms"],
+        "end_ms": row["end_ms"],
+        "answered": tally.answered if tally else 0,
+        "first": tally.first if tally else 0,
+        "replayed": round(replayed, 2),
+        "advice": None
+        if advice is None
+        else {
+            "first": advice.first,
+            "answered": advice.answered,
+            "other_first": advice.other_first,
+            "other_answered": advice.other_answered,
+            "replayed": round(advice.replayed, 1),
+        },
+    }
+
+
+def _student(student: Student, sheet: Sheet) -> dict[str, Any]:
+    cells = sheet.cells[student.id]
+    answers = list(student.answers.all())
+    spent_s = (student.last_seen_at - student.joined_at).total_seconds()
+    return {
+        "id": student.id,
+        "nickname": student.nickname,
+        "coverage": round(coverage(sheet.played[student.id], sheet.extract), 3),
+        "cells": [{"state": c.state, "share": c.share, "tries": c.tries} for c in cells],
+        "marks": round(earned(sheet.items, cells), 2),
+        "minutes": round(spent_s / 60),
+        "finished": student.finished_at is not None,
+        "late": any(a.late for a in answers),
+    }
+
+
+def segment_data(assignment: Assignment, number: int) -> dict[str, Any]:
+    """One segment's sentences with how often each was played again, and the first choices at its items."""
+    sheet = Sheet(assignment)
+    row = sheet.content["segments"][number]
+    inside = [s for s in sheet.content["sentences"] if row["start_ms"] <= (s["start_ms"] + s["end_ms"]) // 2 < row["end_ms"]]
+    replayed = sheet.replayed([Span(s["start_ms"], s["end_ms"]) for s in inside])
+    return {
+        "title": row["title"],
+        "sentences": [s | {"replayed": round(r, 2)} for s, r in zip(inside, replayed, strict=True)],
+        "items": [item_data(sheet, n) for n, i in enumerate(sheet.items) if sheet.segment_of(i) == number],
+    }
+
+
+def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
+    """All answers to one item side by side."""
+    item = sheet.items[number]
+    rows = [(s, [a for a in s.answers.all() if str(a.item_id) == item.id]) for s in sheet.students]
+    given = [(s, answers) for s, answers in rows if answers]
+    firsts = [answers[0] for _, answers in given]
+    return {
+        "id": item.id,
+        "kind": item.kind,
+        "prompt": asked(item),
+        "marks": item.marks,
+        "options": _options(item, firsts),
+        "answers": [_answer(s, a) for s, answers in given for a in answers[-1:]],
+        "waiting": sum(1 for _, answers in given if answers[-1].outcome == "waiting" and answers[-1].marked_at is None),
+        "model_answer": getattr(item, "model_answer", ""),
+    }
+
+
+def _options(item: Item, firsts: list[Answer]) -> list[dict[str, Any]]:
+    """What was answered first, how often; the key first among equals, "not sure" at the end."""
+    counts: Counter[str] = Counter()
+    for answer in firsts:
+        counts.update(_words(item, answer.response))
+    right = {o.text for o in item.options if o.correct} if isinstance(item, Choice) else set()
+    known = [o.text for o in item.options] if isinstance(item, Choice) else []
+    if item.kind == "true_false":
+        known = ["true", "false"]
+        right = {str(getattr(item, "answer", None)).lower()}
+    if item.kind == "gap":
+        known = [w for w, _ in counts.most_common(8) if w != "?"]
+        right = {w for w in known if any(a.outcome == "right" and w in _words(item, a.response) for a in firsts)}
+    if item.kind == "open":
+        return []
+    return [{"text": t, "count": counts[t], "correct": t in right} for t in known] + (
+        [{"text": "?", "count": counts["?"], "correct": False}] if counts["?"] else []
+    )
+
+
+def _words(item: Item, response: dict[str, Any]) -> list[str]:
+    if response.get("not_sure"):
+        return ["?"]
+    if isinstance(item, Choice):
+        return [item.options[n].text for n in response.get("chosen", []) if n < len(item.options)]
+    if "truth" in response:
+        return [str(response["truth"]).lower()]
+    return [str(response.get("text", "")).strip()]
+
+
+def _answer(student: Student, answer: Answer) -> dict[str, Any]:
+    return {
+        "id": answer.id,
+        "nickname": student.nickname,
+        "response": answer.response,
+        "outcome": answer.outcome,
+        "share": answer.share,
+        "tries": answer.number,
+        "comment": answer.comment,
+        "marked": answer.marked_at is not None,
+    }
+
+
+def item_answers(assignment: Assignment, item_id: str) -> dict[str, Any] | None:
+    sheet = Sheet(assignment)
+    number = next((n for n, i in enumerate(sheet.items) if i.id == item_id), None)
+    return None if number is None else item_data(sheet, number)
+
+
+def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
+    """One student from start to end."""
+    sheet = Sheet(assignment)
+    policy = assignment.policy()
+    mine = next(s for s in sheet.students if s.id == student.id)
+    answers = list(mine.answers.all())
+    gaps = [(b.received_at - a.received_at).total_seconds() for a, b in zip(answers, answers[1:], strict=False)]
+    return {
+        "nickname": mine.nickname,
+        "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in merged(sheet.played[mine.id])],
+        "median_seconds": round(median(gaps)) if gaps else None,
+        "items": [
+            {
+                "prompt": asked(item),
+                "done": is_done(item, Tried(tuple(a.outcome for a in tries)), policy),  # type: ignore[misc]
+                "answers": [_answer(mine, a) for a in tries],
+            }
+            for item in sheet.items
+            for tries in [[a for a in answers if str(a.item_id) == item.id]]
+        ],
+    }

@@ -1,0 +1,126 @@
+"""Shapes of the results."""
+
+from __future__ import annotations
+
+from rest_framework import serializers
+
+STATES = ("not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read")
+
+
+class CellOut(serializers.Serializer[object]):
+    state = serializers.ChoiceField(STATES)
+    share = serializers.FloatField(allow_null=True)
+    tries = serializers.IntegerField()
+
+
+class SheetItemOut(serializers.Serializer[object]):
+    id = serializers.CharField()
+    kind = serializers.CharField()
+    prompt = serializers.CharField()
+    marks = serializers.FloatField()
+    segment = serializers.IntegerField()
+    answered = serializers.IntegerField()
+    first = serializers.IntegerField()
+
+
+class AdviceOut(serializers.Serializer[object]):
+    first = serializers.IntegerField()
+    answered = serializers.IntegerField()
+    other_first = serializers.IntegerField()
+    other_answered = serializers.IntegerField()
+    replayed = serializers.FloatField()
+
+
+class SheetSegmentOut(serializers.Serializer[object]):
+    title = serializers.CharField()
+    start_ms = serializers.IntegerField()
+    end_ms = serializers.IntegerField()
+    answered = serializers.IntegerField()
+    first = serializers.IntegerField()
+    replayed = serializers.FloatField()
+    advice = AdviceOut(allow_null=True)
+
+
+class SheetStudentOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    nickname = serializers.CharField()
+    coverage = serializers.FloatField()
+    cells = CellOut(many=True)
+    marks = serializers.FloatField()
+    minutes = serializers.IntegerField()
+    finished = serializers.BooleanField()
+    late = serializers.BooleanField()
+
+
+class SheetOut(serializers.Serializer[object]):
+    items = SheetItemOut(many=True)
+    segments = SheetSegmentOut(many=True)
+    students = SheetStudentOut(many=True)
+    started = serializers.IntegerField()
+    finished = serializers.IntegerField()
+    waiting = serializers.IntegerField()
+    marks = serializers.FloatField()
+
+
+class OptionCountOut(serializers.Serializer[object]):
+    text = serializers.CharField()
+    count = serializers.IntegerField()
+    correct = serializers.BooleanField()
+
+
+class GivenOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    nickname = serializers.CharField()
+    response = serializers.DictField()
+    outcome = serializers.CharField()
+    share = serializers.FloatField(allow_null=True)
+    tries = serializers.IntegerField()
+    comment = serializers.CharField()
+    marked = serializers.BooleanField()
+
+
+class ItemAnswersOut(serializers.Serializer[object]):
+    id = serializers.CharField()
+    kind = serializers.CharField()
+    prompt = serializers.CharField()
+    marks = serializers.FloatField()
+    options = OptionCountOut(many=True)
+    answers = GivenOut(many=True)
+    waiting = serializers.IntegerField()
+    model_answer = serializers.CharField()
+
+
+class ReplayedSentenceOut(serializers.Serializer[object]):
+    start_ms = serializers.IntegerField()
+    end_ms = serializers.IntegerField()
+    text = serializers.CharField()
+    replayed = serializers.FloatField()
+
+
+class SegmentResultOut(serializers.Serializer[object]):
+    title = serializers.CharField()
+    sentences = ReplayedSentenceOut(many=True)
+    items = ItemAnswersOut(many=True)
+
+
+class StudentItemOut(serializers.Serializer[object]):
+    prompt = serializers.CharField()
+    done = serializers.BooleanField()
+    answers = GivenOut(many=True)
+
+
+class WatchedOut(serializers.Serializer[object]):
+    start_ms = serializers.IntegerField()
+    end_ms = serializers.IntegerField()
+
+
+class StudentResultOut(serializers.Serializer[object]):
+    nickname = serializers.CharField()
+    watched = WatchedOut(many=True)
+    median_seconds = serializers.IntegerField(allow_null=True)
+    items = StudentItemOut(many=True)
+
+
+class MarkIn(serializers.Serializer[object]):
+    marks = serializers.FloatField(min_value=0)
+    comment = serializers.CharField(max_length=2000, required=False, allow_blank=True, default="")

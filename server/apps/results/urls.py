@@ -1,0 +1,12 @@
+from django.urls import path
+
+from apps.results import views
+
+urlpatterns = [
+    path("assignments/<uuid:assignment_id>/sheet/", views.SheetView.as_view()),
+    path("assignments/<uuid:assignment_id>/sheet.csv", views.SheetCsvView.as_view()),
+    path("assignments/<uuid:assignment_id>/segments/<int:number>/", views.SegmentResultView.as_view()),
+    path("assignments/<uuid:assignment_id>/items/<uuid:item_id>/", views.ItemResultView.as_view()),
+    path("assignments/<uuid:assignment_id>/students/<uuid:student_id>/", views.StudentResultView.as_view()),
+    path("answers/<uuid:answer_id>/mark/", views.AnswerMarkView.as_view()),
+]

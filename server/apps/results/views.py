@@ -1,0 +1,86 @@
+"""Results over HTTP, for the assignment's teacher."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+from uuid import UUID
+
+from django.http import Http404, HttpResponse
+from django.shortcuts import get_object_or_404
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.assignments.models import Assignment
+from apps.results import selectors, services
+from apps.results import serializers as shapes
+from apps.results.export import sheet_csv
+from apps.study.models import Answer, Student
+from apps.study.services import item_of
+from config.api import TeacherView
+
+
+class ResultsView(TeacherView):
+    def assignment(self, assignment_id: UUID) -> Assignment:
+        return get_object_or_404(Assignment.objects.select_related("edition"), id=assignment_id, owner=self.teacher)
+
+
+class SheetView(ResultsView):
+    @extend_schema(responses=shapes.SheetOut)
+    def get(self, request: Request, assignment_id: UUID) -> Response:
+        return Response(shapes.SheetOut(selectors.sheet_data(self.assignment(assignment_id))).data)
+
+
+class SheetCsvView(ResultsView):
+    @extend_schema(responses={(200, "text/csv"): str})
+    def get(self, request: Request, assignment_id: UUID) -> HttpResponse:
+        assignment = self.assignment(assignment_id)
+        text = sheet_csv(selectors.sheet_data(assignment))
+        name = re.sub(r"[^\w-]+", "-", assignment.name).strip("-") or "results"
+        return HttpResponse(
+            text,
+            content_type="text/csv; charset=utf-8",
+            headers={"Content-Disposition": f'attachment; filename="{name}.csv"'.encode("ascii", "ignore").decode()},
+        )
+
+
+class SegmentResultView(ResultsView):
+    @extend_schema(responses=shapes.SegmentResultOut)
+    def get(self, request: Request, assignment_id: UUID, number: int) -> Response:
+        assignment = self.assignment(assignment_id)
+        if number >= len(assignment.edition.content["segments"]):
+            raise Http404
+        return Response(shapes.SegmentResultOut(selectors.segment_data(assignment, number)).data)
+
+
+class ItemResultView(ResultsView):
+    @extend_schema(responses=shapes.ItemAnswersOut)
+    def get(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:
+        data: dict[str, Any] | None = selectors.item_answers(self.assignment(assignment_id), str(item_id))
+        if data is None:
+            raise Http404
+        return Response(shapes.ItemAnswersOut(data).data)
+
+
+class StudentResultView(ResultsView):
+    @extend_schema(responses=shapes.StudentResultOut)
+    def get(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
+        assignment = self.assignment(assignment_id)
+        student = get_object_or_404(Student, id=student_id, assignment=assignment)
+        return Response(shapes.StudentResultOut(selectors.student_data(assignment, student)).data)
+
+
+class AnswerMarkView(TeacherView):
+    @extend_schema(request=shapes.MarkIn, responses={204: None})
+    def put(self, request: Request, answer_id: UUID) -> Response:
+        answer = get_object_or_404(
+            Answer.objects.select_related("student__assignment__edition"),
+            id=answer_id,
+            student__assignment__owner=self.teacher,
+        )
+        given = shapes.MarkIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        most = item_of(answer.student.assignment, answer.item_id).marks
+        services.mark_open_answer(answer, most=most, **given.validated_data)
+        return Response(status=204)

@@ -1,0 +1,54 @@
+"""Students of an assignment and what they did: answers that count once, stretches played."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.db import models
+
+from apps.assignments.models import Assignment
+
+
+class Student(models.Model):
+    """Someone with a nickname on one device; known again by a signed cookie that holds the id."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="students")
+    nickname = models.CharField(max_length=40)
+    joined_at = models.DateTimeField(auto_now_add=True)
+    last_seen_at = models.DateTimeField(auto_now_add=True)
+    finished_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ("nickname", "joined_at")
+
+
+class Answer(models.Model):
+    """One try at one item. ``id`` is made by the student's device, so that an answer sent twice counts once."""
+
+    id = models.UUIDField(primary_key=True)
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="answers")
+    item_id = models.UUIDField()
+    number = models.PositiveSmallIntegerField()
+    response = models.JSONField()
+    outcome = models.CharField(max_length=10)
+    share = models.FloatField(null=True)
+    late = models.BooleanField(default=False)
+    received_at = models.DateTimeField(auto_now_add=True)
+    comment = models.TextField(blank=True)
+    marked_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ("student", "item_id", "number")
+        constraints = (models.UniqueConstraint(fields=["student", "item_id", "number"], name="one_answer_a_try"),)
+
+
+class Stretch(models.Model):
+    """A stretch of the recording that was played, as the device reported it and the server believed it."""
+
+    id = models.UUIDField(primary_key=True)
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="stretches")
+    start_ms = models.PositiveIntegerField()
+    end_ms = models.PositiveIntegerField()
+    wall_ms = models.PositiveIntegerField()
+    received_at = models.DateTimeField(auto_now_add=True)

@@ -1,0 +1,107 @@
+"""What a student's browser gets. Keys, explanations and marking are put in only when the policy says so."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from apps.assignments.models import Assignment
+from apps.study.models import Answer, Student
+from apps.study.services import watched
+from escuela_core.items import Choice, Gap, Item, Note, Open, TrueFalse
+from escuela_core.items.model import asked
+from escuela_core.study import Policy
+from escuela_core.study.policy import State
+from escuela_core.study.progress import Tried, is_done, shows_key, shows_outcome, tries_left
+
+
+def lesson_for(content: dict[str, Any], items: list[Item], recording_url: dict[str, Any]) -> dict[str, Any]:
+    """A lesson without anything a student must not know yet."""
+    return {
+        "title": content["title"],
+        "language": content["language"],
+        "start_ms": content["start_ms"],
+        "end_ms": content["end_ms"],
+        "segments": content["segments"],
+        "sentences": content["sentences"],
+        "items": [question(item) for item in items],
+    } | recording_url
+
+
+def media_of(recording: Any) -> dict[str, Any]:
+    return {"media_url": recording.media_url, "media_type": recording.media_type, "has_picture": recording.has_picture}
+
+
+def question(item: Item) -> dict[str, Any]:
+    """What is asked, and nothing that answers it."""
+    several = isinstance(item, Choice) and len(item.key) > 1
+    return {
+        "id": item.id,
+        "kind": item.kind,
+        "prompt": asked(item),
+        "options": [o.text for o in item.options] if isinstance(item, Choice) else [],
+        "several": several,
+        "marks": item.marks,
+        "pause_ms": item.pause_ms or 0,
+        "hear_from_ms": min((s.start_ms for s in item.evidence), default=None),
+    }
+
+
+def state_of(student: Student, assignment: Assignment, now: datetime) -> dict[str, Any]:
+    """One student's way so far: three queries."""
+    policy = assignment.policy()
+    state = policy.state(now)
+    items = assignment.edition.items()
+    answers: dict[str, list[Answer]] = {}
+    for given in student.answers.all():
+        answers.setdefault(str(given.item_id), []).append(given)
+    played = watched(student)
+    finished = student.finished_at is not None
+    return {
+        "nickname": student.nickname,
+        "finished": finished,
+        "state": state,
+        "items": [progress(i, answers.get(i.id, []), policy, state, finished=finished) for i in items],
+        "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in played],
+    }
+
+
+def progress(item: Item, answers: list[Answer], policy: Policy, state: State, *, finished: bool) -> dict[str, Any]:
+    """One item's tries, with what may be told of them now."""
+    tried = Tried(tuple(a.outcome for a in answers))  # type: ignore[misc]
+    told = shows_outcome(policy, finished=finished, state=state)
+    keyed = shows_key(item, tried, policy, finished=finished, state=state)
+    return {
+        "item": item.id,
+        "done": is_done(item, tried, policy),
+        "tries_left": tries_left(item, tried, policy),
+        "answers": [
+            {
+                "id": a.id,
+                "response": a.response,
+                "outcome": a.outcome if told or a.outcome in ("waiting", "not_sure", "read") else "taken",
+                "share": a.share if told else None,
+                "comment": a.comment,
+            }
+            for a in answers
+        ],
+        "key": key_of(item) if keyed else None,
+    }
+
+
+def key_of(item: Item) -> dict[str, Any]:
+    """The key and explanation, for when the policy has let them go."""
+    shown: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "explanation": item.explanation}
+    match item:
+        case Choice():
+            shown["correct"] = list(item.key)
+        case TrueFalse():
+            shown["truth"] = item.answer
+        case Gap():
+            shown["texts"] = list(item.answers)
+        case Open():
+            shown["texts"] = [item.model_answer] if item.model_answer else []
+        case Note():
+            pass
+    shown["evidence"] = [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in item.evidence]
+    return shown

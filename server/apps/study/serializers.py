@@ -1,0 +1,129 @@
+"""The student's shapes. None of them has a field for the key but ``KeyOut``, which the policy opens."""
+
+from __future__ import annotations
+
+from rest_framework import serializers
+
+
+class SpanOut(serializers.Serializer[object]):
+    start_ms = serializers.IntegerField()
+    end_ms = serializers.IntegerField()
+
+
+class StudySegmentOut(SpanOut):
+    id = serializers.CharField()
+    title = serializers.CharField()
+
+
+class StudySentenceOut(SpanOut):
+    text = serializers.CharField()
+
+
+class QuestionOut(serializers.Serializer[object]):
+    id = serializers.CharField()
+    kind = serializers.ChoiceField(("choice", "true_false", "gap", "open", "note"))
+    prompt = serializers.CharField()
+    options = serializers.ListField(child=serializers.CharField())
+    several = serializers.BooleanField()
+    marks = serializers.FloatField()
+    pause_ms = serializers.IntegerField()
+    hear_from_ms = serializers.IntegerField(allow_null=True)
+
+
+class StudyLessonOut(serializers.Serializer[object]):
+    title = serializers.CharField()
+    language = serializers.CharField()
+    media_url = serializers.CharField()
+    media_type = serializers.CharField()
+    has_picture = serializers.BooleanField()
+    start_ms = serializers.IntegerField()
+    end_ms = serializers.IntegerField()
+    segments = StudySegmentOut(many=True)
+    sentences = StudySentenceOut(many=True)
+    items = QuestionOut(many=True)
+
+
+class KeyOut(serializers.Serializer[object]):
+    correct = serializers.ListField(child=serializers.IntegerField())
+    truth = serializers.BooleanField(allow_null=True)
+    texts = serializers.ListField(child=serializers.CharField())
+    explanation = serializers.CharField()
+    evidence = SpanOut(many=True)
+
+
+class ResponseData(serializers.Serializer[object]):
+    chosen = serializers.ListField(child=serializers.IntegerField(), required=False)
+    truth = serializers.BooleanField(required=False)
+    text = serializers.CharField(required=False)
+    not_sure = serializers.BooleanField(required=False)
+
+
+class TryOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    response = serializers.DictField()
+    outcome = serializers.ChoiceField(("right", "wrong", "not_sure", "waiting", "read", "taken"))
+    share = serializers.FloatField(allow_null=True)
+    comment = serializers.CharField()
+
+
+class ProgressOut(serializers.Serializer[object]):
+    item = serializers.CharField()
+    done = serializers.BooleanField()
+    tries_left = serializers.IntegerField()
+    answers = TryOut(many=True)
+    key = KeyOut(allow_null=True)
+
+
+class StudentOut(serializers.Serializer[object]):
+    nickname = serializers.CharField()
+    finished = serializers.BooleanField()
+    state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
+    items = ProgressOut(many=True)
+    watched = SpanOut(many=True)
+
+
+class RulesOut(serializers.Serializer[object]):
+    opens_at = serializers.DateTimeField(allow_null=True)
+    due_at = serializers.DateTimeField(allow_null=True)
+    closes_at = serializers.DateTimeField(allow_null=True)
+    attempts = serializers.IntegerField()
+    feedback = serializers.ChoiceField(("at_once", "at_end"))
+    show_key = serializers.BooleanField()
+    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
+    offer_not_sure = serializers.BooleanField()
+
+
+class StudyOut(serializers.Serializer[object]):
+    title = serializers.CharField()
+    item_count = serializers.IntegerField()
+    state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
+    rules = RulesOut()
+    lesson = StudyLessonOut(allow_null=True)
+    student = StudentOut(allow_null=True)
+
+
+class JoinIn(serializers.Serializer[object]):
+    nickname = serializers.CharField(max_length=400, allow_blank=True)
+
+
+class AnswerIn(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    item = serializers.UUIDField()
+    response = ResponseData()
+
+
+class PlayedIn(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    start_ms = serializers.IntegerField(min_value=0, max_value=10**9)
+    end_ms = serializers.IntegerField(min_value=0, max_value=10**9)
+    wall_ms = serializers.IntegerField(min_value=0, max_value=10**9)
+
+
+class PlayedListIn(serializers.Serializer[object]):
+    stretches = serializers.ListField(child=PlayedIn(), max_length=500)
+
+
+class RehearsedIn(serializers.Serializer[object]):
+    item = serializers.UUIDField()
+    response = ResponseData()
+    tries = serializers.ListField(child=serializers.CharField(), max_length=20, default=list)

@@ -1,0 +1,103 @@
+"""Joining, answering, reporting what was played, finishing. The server alone marks."""
+
+from __future__ import annotations
+
+import unicodedata
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.utils import timezone
+
+from apps.assignments.models import Assignment
+from apps.study.models import Answer, Stretch, Student
+from config.errors import SentenceError
+from escuela_core.items import Item
+from escuela_core.results.watching import Stretch as Played
+from escuela_core.study.marking import mark, response_from_json
+from escuela_core.study.progress import AssignmentShutError, NoSuchItemError, Tried, may_answer, reached
+from escuela_core.timeline import Span, merged
+
+LONGEST_NICKNAME = 40
+
+
+def join(assignment: Assignment, nickname: str) -> Student:
+    """Enter under a nickname, in any script; refused when empty, too long, or while the assignment is shut."""
+    name = " ".join("".join(c for c in nickname if unicodedata.category(c) not in ("Cc", "Cs")).split())
+    if not any(unicodedata.category(c)[0] in "LNS" for c in name):
+        raise SentenceError("nickname_empty", "Choose a name that the class will know you by.")
+    if len(name) > LONGEST_NICKNAME:
+        raise SentenceError(
+            "nickname_long", f"A name may have up to {LONGEST_NICKNAME} letters.", longest=LONGEST_NICKNAME
+        )
+    state = assignment.policy().state(timezone.now())
+    if state in ("not_yet", "closed"):
+        raise AssignmentShutError(state)
+    return Student.objects.create(assignment=assignment, nickname=name)
+
+
+@transaction.atomic
+def answer(student: Student, answer_id: UUID, item_id: UUID, given: object) -> Answer:
+    """Take one try at an item. The same ``answer_id`` again returns what was taken the first time."""
+    locked = Student.objects.select_for_update().select_related("assignment__edition").get(id=student.id)
+    known = Answer.objects.filter(id=answer_id).first()
+    if known is not None:
+        if known.student_id != locked.id:
+            raise SentenceError("answer_elsewhere", "This answer belongs to someone else.")
+        return known
+    assignment = locked.assignment
+    item = item_of(assignment, item_id)
+    policy = assignment.policy()
+    response = response_from_json(given, item)
+    before = list(locked.answers.filter(item_id=item_id))
+    now = timezone.now()
+    state = policy.state(now)
+    far = 0 if policy.skipping == "freely" else reached(watched(locked))
+    tried = Tried(tuple(a.outcome for a in before))  # type: ignore[misc]
+    may_answer(item, tried, policy, state, far, not_sure=response.not_sure)
+    result = mark(item, response)
+    taken = Answer.objects.create(
+        id=answer_id,
+        student=locked,
+        item_id=item_id,
+        number=len(before) + 1,
+        response=given,
+        outcome=result.outcome,
+        share=result.share,
+        late=state == "late",
+    )
+    locked.last_seen_at = now
+    locked.save(update_fields=["last_seen_at"])
+    return taken
+
+
+def item_of(assignment: Assignment, item_id: UUID) -> Item:
+    """Raises NoSuchItemError."""
+    found = next((i for i in assignment.edition.items() if i.id == str(item_id)), None)
+    if found is None:
+        raise NoSuchItemError
+    return found
+
+
+def report_played(student: Student, stretches: list[dict[str, Any]]) -> None:
+    """Take stretches played; those longer than the wall clock allows are not believed. Sent twice, taken once."""
+    end_ms = student.assignment.edition.content["end_ms"]
+    rows = []
+    for given in stretches:
+        start_ms, stop_ms = max(0, given["start_ms"]), min(given["end_ms"], end_ms)
+        if start_ms < stop_ms and Played(Span(start_ms, stop_ms), given["wall_ms"]).counts:
+            rows.append(Stretch(id=given["id"], student=student, start_ms=start_ms, end_ms=stop_ms, wall_ms=given["wall_ms"]))
+    Stretch.objects.bulk_create(rows, ignore_conflicts=True)
+    Student.objects.filter(id=student.id).update(last_seen_at=timezone.now())
+
+
+def finish(student: Student) -> Student:
+    """The student is through; they may still look at everything."""
+    if student.finished_at is None:
+        student.finished_at = timezone.now()
+        student.save(update_fields=["finished_at"])
+    return student
+
+
+def watched(student: Student) -> list[Span]:
+    return merged(Span(s.start_ms, s.end_ms) for s in student.stretches.all())

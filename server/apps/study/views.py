@@ -1,0 +1,181 @@
+"""The student's addresses. A student is known by a signed cookie; others' sessions do not exist for them."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.core import signing
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from django.utils.decorators import method_decorator
+from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
+from drf_spectacular.utils import extend_schema
+from rest_framework.permissions import AllowAny
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from apps.assignments.models import Assignment
+from apps.assignments.services import edition_content
+from apps.lessons.models import Item
+from apps.lessons.selectors import lesson_of
+from apps.study import selectors, services
+from apps.study import serializers as shapes
+from apps.study.models import Student
+from config.api import TeacherView
+from config.errors import SentenceError
+from escuela_core.items import item_from_json, items_from_json
+from escuela_core.study import Policy, mark, response_from_json
+from escuela_core.study.progress import Tried, may_answer
+
+COOKIE = "escuela_student_"
+COOKIE_SECONDS = 60 * 60 * 24 * 180
+
+
+@method_decorator(csrf_protect, name="dispatch")
+class StudyAddress(APIView):
+    """An address of one assignment, open to anyone with its code."""
+
+    authentication_classes = ()
+    permission_classes = (AllowAny,)
+
+    def assignment(self, code: str) -> Assignment:
+        found = Assignment.objects.select_related("edition__recording")
+        return get_object_or_404(found, code=code.lower())
+
+    def student(self, request: Request, assignment: Assignment) -> Student | None:
+        raw = request.COOKIES.get(COOKIE + assignment.code, "")
+        try:
+            student_id = signing.loads(raw, salt=COOKIE, max_age=COOKIE_SECONDS)
+        except signing.BadSignature:
+            return None
+        return assignment.students.select_related("assignment__edition").filter(id=student_id).first()
+
+    def joined(self, request: Request, assignment: Assignment) -> Student:
+        student = self.student(request, assignment)
+        if student is None:
+            raise SentenceError("not_joined", "Give your name first; this device is not known here any more.")
+        return student
+
+    def shown(self, assignment: Assignment, student: Student | None) -> Response:
+        now = timezone.now()
+        edition = assignment.edition
+        state = assignment.policy().state(now)
+        lesson = None
+        if student is not None and state != "not_yet":
+            lesson = selectors.lesson_for(edition.content, edition.items(), selectors.media_of(edition.recording))
+        data = {
+            "title": edition.content["title"],
+            "item_count": len(edition.content["items"]),
+            "state": state,
+            "rules": assignment,
+            "lesson": lesson,
+            "student": selectors.state_of(student, assignment, now) if student is not None else None,
+        }
+        return Response(shapes.StudyOut(data).data, headers={"Cache-Control": "no-store"})
+
+
+@method_decorator(ensure_csrf_cookie, name="get")
+class StudyView(StudyAddress):
+    @extend_schema(responses=shapes.StudyOut)
+    def get(self, request: Request, code: str) -> Response:
+        assignment = self.assignment(code)
+        return self.shown(assignment, self.student(request, assignment))
+
+    @extend_schema(request=shapes.JoinIn, responses=shapes.StudyOut)
+    def post(self, request: Request, code: str) -> Response:
+        """Join under a nickname; a device that has joined already goes on as it was."""
+        assignment = self.assignment(code)
+        given = shapes.JoinIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        student = self.student(request, assignment) or services.join(assignment, given.validated_data["nickname"])
+        response = self.shown(assignment, student)
+        response.set_cookie(
+            COOKIE + assignment.code,
+            signing.dumps(str(student.id), salt=COOKIE),
+            max_age=COOKIE_SECONDS,
+            httponly=True,
+            samesite="Lax",
+            secure=request.is_secure(),
+        )
+        return response
+
+
+class AnswersView(StudyAddress):
+    @extend_schema(request=shapes.AnswerIn, responses=shapes.ProgressOut)
+    def post(self, request: Request, code: str) -> Response:
+        assignment = self.assignment(code)
+        student = self.joined(request, assignment)
+        given = shapes.AnswerIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        response = request.data["response"]
+        services.answer(student, given.validated_data["id"], given.validated_data["item"], response)
+        item = services.item_of(assignment, given.validated_data["item"])
+        tries = list(student.answers.filter(item_id=given.validated_data["item"]))
+        policy = assignment.policy()
+        state = policy.state(timezone.now())
+        told = selectors.progress(item, tries, policy, state, finished=student.finished_at is not None)
+        return Response(shapes.ProgressOut(told).data)
+
+
+class PlayedView(StudyAddress):
+    @extend_schema(request=shapes.PlayedListIn, responses={204: None})
+    def post(self, request: Request, code: str) -> Response:
+        student = self.joined(request, self.assignment(code))
+        given = shapes.PlayedListIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        services.report_played(student, given.validated_data["stretches"])
+        return Response(status=204)
+
+
+class FinishView(StudyAddress):
+    @extend_schema(request=None, responses=shapes.StudyOut)
+    def post(self, request: Request, code: str) -> Response:
+        assignment = self.assignment(code)
+        return self.shown(assignment, services.finish(self.joined(request, assignment)))
+
+
+REHEARSED = Policy(attempts=2)
+
+
+class RehearsalView(TeacherView):
+    """The lesson as a student will see it. Nothing of it is recorded."""
+
+    @extend_schema(responses=shapes.StudyLessonOut)
+    def get(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = lesson_of(self.teacher, lesson_id)
+        items = [i for i in lesson.items.filter(place=Item.Place.LESSON) if i.pause_ms is not None]
+        content = edition_content(lesson, items)
+        core = items_from_json({"items": content["items"]})
+        data = selectors.lesson_for(content, core, selectors.media_of(lesson.recording))
+        return Response(shapes.StudyLessonOut(data).data)
+
+    @extend_schema(request=shapes.RehearsedIn, responses=shapes.ProgressOut)
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        """Mark one answer as a student's would be; the tries so far come with it."""
+        lesson = lesson_of(self.teacher, lesson_id)
+        given = shapes.RehearsedIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        row = get_object_or_404(Item, id=given.validated_data["item"], lesson=lesson)
+        item = item_from_json(row.content | {"id": str(row.id)})
+        response = response_from_json(request.data["response"], item)
+        before = tuple(given.validated_data["tries"])
+        may_answer(item, Tried(before), REHEARSED, "open", 0, not_sure=response.not_sure)
+        outcome = mark(item, response)
+        rehearsed: list[Any] = [_Rehearsed(o) for o in before]
+        rehearsed.append(_Rehearsed(outcome.outcome, request.data["response"], outcome.share))
+        told = selectors.progress(item, rehearsed, REHEARSED, "open", finished=False)
+        return Response(shapes.ProgressOut(told).data)
+
+
+class _Rehearsed:
+    """A try that is marked and forgotten."""
+
+    id = UUID(int=0)
+    comment = ""
+
+    def __init__(self, outcome: str, response: dict[str, Any] | None = None, share: float | None = None) -> None:
+        self.outcome = outcome
+        self.response = response or {}
+        self.share = share

@@ -1,0 +1,41 @@
+"""What the views of every app share: the signed-in teacher, and versions on edits."""
+
+from __future__ import annotations
+
+from typing import cast
+
+from rest_framework.request import Request
+from rest_framework.views import APIView
+
+from apps.accounts.models import User
+from config.errors import SentenceError
+
+
+class TeacherView(APIView):
+    """A view for a signed-in teacher."""
+
+    @property
+    def teacher(self) -> User:
+        return cast(User, self.request.user)
+
+
+def expected_version(request: Request) -> int | None:
+    """The version an edit was made on, from ``If-Match``; None where the client sends none.
+
+    Raises the ``bad_version`` error for anything that is not a number in quotes.
+    """
+    raw = request.headers.get("If-Match")
+    if raw is None:
+        return None
+    number = raw.strip().removeprefix("W/").strip('"')
+    if not number.isdigit():
+        raise SentenceError("bad_version", "If-Match must hold the version number that was read.")
+    return int(number)
+
+
+def require_version(current: int, expected: int | None) -> None:
+    """Refuses an edit made on an older version, so that two tabs never overwrite each other silently."""
+    if expected is not None and expected != current:
+        raise SentenceError(
+            "changed_elsewhere", "This was changed in another window meanwhile; look at the newer version first."
+        )

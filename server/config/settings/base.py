@@ -1,0 +1,132 @@
+"""What every setting shares. Secrets and places come from the environment; ``./run`` makes them on its first start."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+from typing import Any
+
+import dj_database_url
+
+ROOT = Path(__file__).resolve().parents[3]
+STATE = Path(os.environ.get("ESCUELA_STATE", ROOT / ".state"))
+
+SECRET_KEY = os.environ.get("ESCUELA_SECRET_KEY", "")
+DEBUG = False
+ALLOWED_HOSTS = os.environ.get("ESCUELA_HOSTS", "127.0.0.1,localhost").split(",")
+CSRF_TRUSTED_ORIGINS = [o for o in os.environ.get("ESCUELA_ORIGINS", "").split(",") if o]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "procrastinate.contrib.django",
+    "rest_framework",
+    "drf_spectacular",
+    "django_vite",
+    "axes",
+    "apps.accounts",
+    "apps.work",
+    "apps.recordings",
+    "apps.lessons",
+    "apps.assignments",
+    "apps.study",
+    "apps.results",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "config.headers.ContentPolicyMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+ROOT_URLCONF = "config.urls"
+WSGI_APPLICATION = "config.wsgi.application"
+TEMPLATES: list[dict[str, Any]] = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [ROOT / "server" / "templates"],
+        "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
+    }
+]
+
+DATABASES = {"default": dj_database_url.config(default="postgresql://localhost/app", conn_max_age=60)}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTH_USER_MODEL = "accounts.User"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+AXES_FAILURE_LIMIT = 6
+AXES_COOLOFF_TIME = 0.25
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "config.errors.locked_out"
+AXES_ENABLE_ACCESS_FAILURE_LOG = False
+PASSWORD_RESET_TIMEOUT = 60 * 60 * 24
+
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+X_FRAME_OPTIONS = "DENY"
+SECURE_REFERRER_POLICY = "same-origin"
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = "UTC"
+USE_TZ = True
+USE_I18N = False
+
+STATIC_URL = "static/"
+STATIC_ROOT = STATE / "static"
+STATICFILES_DIRS = [ROOT / "web" / "dist"]
+DJANGO_VITE = {"default": {"dev_mode": False, "manifest_path": ROOT / "web" / "dist" / "manifest.json"}}
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+# Vite puts a hash of eight letters or more into the names under assets/.
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+/assets/.+-[\w-]{8,}\.[a-z0-9]+$"
+
+MEDIA_FOLDER = Path(os.environ.get("ESCUELA_MEDIA", STATE / "media"))
+LARGEST_UPLOAD_BYTES = 2_000_000_000
+FILE_UPLOAD_HANDLERS = ["apps.recordings.uploads.LimitedUploadHandler"]
+FILE_UPLOAD_TEMP_DIR = os.environ.get("ESCUELA_UPLOADS")
+DATA_UPLOAD_MAX_MEMORY_SIZE = 3_000_000
+
+EMAIL_BACKEND = "django.core.mail.backends.filebased.EmailBackend"
+EMAIL_FILE_PATH = STATE / "outbox"
+DEFAULT_FROM_EMAIL = "Escuela <escuela@puerto-lumbre.example>"
+# The stand-in mail outbox as a page, and the demo teacher's one-press sign-in; off in production.
+OUTBOX_PAGE = False
+DEMO_SIGN_IN = False
+
+REST_FRAMEWORK = {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_PAGINATION_CLASS": "rest_framework.pagination.LimitOffsetPagination",
+    "PAGE_SIZE": 50,
+    "EXCEPTION_HANDLER": "config.errors.problem",
+    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "UNAUTHENTICATED_USER": None,
+}
+SPECTACULAR_SETTINGS = {
+    "TITLE": "Escuela",
+    "VERSION": "1",
+    "SERVE_INCLUDE_SCHEMA": False,
+    "COMPONENT_SPLIT_REQUEST": True,
+    "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
+}
+PROCRASTINATE_IMPORT_PATHS = ["apps.work.tasks", "apps.lessons.jobs"]
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"line": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

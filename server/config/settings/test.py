@@ -1,0 +1,20 @@
+"""For the tests: fast passwords, mail in memory, nothing outside a temporary folder."""
+
+import sys
+import tempfile
+from pathlib import Path
+
+from config.settings.base import *  # noqa: F403
+from config.settings.base import INSTALLED_APPS, ROOT, STORAGES
+
+sys.path.insert(0, str(ROOT))
+INSTALLED_APPS = [*INSTALLED_APPS, "demo"]
+
+SECRET_KEY = "only-for-tests-" + "x" * 40
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+EMAIL_BACKEND = "django.core.mail.backends.locmem.EmailBackend"
+OUTBOX_PAGE = True
+DEMO_SIGN_IN = True
+ALLOWED_HOSTS = ["*"]
+MEDIA_FOLDER = Path(tempfile.mkdtemp(prefix="escuela-media-"))
+STORAGES = {**STORAGES, "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"}}

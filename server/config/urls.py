@@ -1,0 +1,73 @@
+"""Every address: the API, media, the student's page, and the teacher's pages, which the web's own router divides."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.urls import include, path, re_path
+from django.views.decorators.clickjacking import xframe_options_exempt
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_safe
+from rest_framework.permissions import AllowAny
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from apps.accounts.views import outbox
+from config.errors import SentenceError
+
+
+@require_safe
+@ensure_csrf_cookie
+def teacher_page(request: HttpRequest) -> HttpResponse:
+    return render(request, "app.html", {"entry": "src/teacher.tsx"})
+
+
+@require_safe
+@xframe_options_exempt
+@ensure_csrf_cookie
+def student_page(request: HttpRequest, code: str = "") -> HttpResponse:
+    return render(request, "app.html", {"entry": "src/student.tsx"})
+
+
+class PingView(APIView):
+    """The bare framework's answer, for the benchmark and for health checks."""
+
+    authentication_classes = ()
+    permission_classes = (AllowAny,)
+    schema = None
+
+    def get(self, request: Request) -> Response:
+        return Response({"ok": True})
+
+
+class NothingView(APIView):
+    """An API address that does not exist, as problem details."""
+
+    authentication_classes = ()
+    permission_classes = (AllowAny,)
+    schema = None
+
+    def initial(self, request: Request, *args: object, **kwargs: object) -> None:
+        error = SentenceError("not_found", "There is nothing at this address.")
+        raise error
+
+
+api = [
+    path("", include("apps.accounts.urls")),
+    path("", include("apps.work.urls")),
+    path("", include("apps.lessons.urls")),
+    path("", include("apps.assignments.urls")),
+    path("", include("apps.study.urls")),
+    path("", include("apps.results.urls")),
+    path("ping/", PingView.as_view()),
+    re_path(r"^.*$", NothingView.as_view()),
+]
+urlpatterns = [
+    path("api/", include(api)),
+    path("", include("apps.recordings.urls")),
+    path("outbox/", outbox),
+    path("s/", student_page),
+    path("s/<str:code>", student_page),
+    re_path(r"^.*$", teacher_page),
+]

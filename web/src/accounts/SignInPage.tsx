@@ -1,0 +1,127 @@
+import { type FormEvent, type ReactNode, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { Navigate, useSearchParams } from "react-router";
+import { api } from "../api/client";
+import { useEnter, useSession } from "../app/session";
+import { Button } from "../ui/Button";
+import { Field } from "../ui/Field";
+import { LanguageChoice } from "../ui/LanguageChoice";
+import { ErrorNotice } from "../ui/Notice";
+
+type Mode = "in" | "new" | "forgot";
+
+export function AccountFrame({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <main className="mx-auto max-w-sm p-6 pt-16">
+      <p className="mb-8 flex items-center justify-between">
+        <span className="font-script text-2xl font-semibold">Escuela</span>
+        <LanguageChoice />
+      </p>
+      <h1 className="mb-4 text-lg font-semibold">{title}</h1>
+      {children}
+    </main>
+  );
+}
+
+/** Sign in, make an account, ask for a new password: one page, one form. */
+export function SignInPage() {
+  const { t } = useTranslation();
+  const session = useSession();
+  const [mode, setMode] = useState<Mode>("in");
+  const [to] = useSearchParams();
+  const demo = useEnter(() => api.POST("/api/session/demo/"));
+  if (session.data?.user) return <Navigate to={to.get("to") ?? "/"} replace />;
+  return (
+    <AccountFrame title={t(`account.title.${mode}`)}>
+      <AccountForm key={mode} mode={mode} />
+      <p className="mt-4 flex flex-wrap gap-x-4">
+        {(["in", "new", "forgot"] as const)
+          .filter((m) => m !== mode)
+          .map((m) => (
+            <Button key={m} look="quiet" small className="!px-0" onClick={() => setMode(m)}>
+              {t(`account.title.${m}`)}
+            </Button>
+          ))}
+      </p>
+      {session.data?.demo && (
+        <section className="mt-8 border-t border-rule pt-4">
+          <p className="mb-2 text-quiet">{t("account.demoHelp")}</p>
+          <Button onClick={() => demo.mutate(undefined)}>{t("account.demo")}</Button>
+          <ErrorNotice error={demo.error} />
+        </section>
+      )}
+      {session.data?.outbox && (
+        <p className="mt-4 text-[13.5px]">
+          <a className="text-teal underline" href="/outbox/">
+            {t("account.outbox")}
+          </a>
+        </p>
+      )}
+    </AccountFrame>
+  );
+}
+
+function AccountForm({ mode }: { mode: Mode }) {
+  const { t, i18n } = useTranslation();
+  const [email, setEmail] = useState("");
+  const [password, setPassword] = useState("");
+  const [name, setName] = useState("");
+  const [sent, setSent] = useState(false);
+  const language = i18n.language === "es" ? "es" : ("en" as const);
+  const enter = useEnter(() => api.POST("/api/session/", { body: { email, password } }));
+  const [error, setError] = useState<unknown>(null);
+  const submit = async (e: FormEvent) => {
+    e.preventDefault();
+    setError(null);
+    try {
+      if (mode === "in") await enter.mutateAsync(undefined);
+      if (mode === "new") await api.POST("/api/accounts/", { body: { email, password, name, language } });
+      if (mode === "forgot") await api.POST("/api/accounts/ask-password/", { body: { email } });
+      setSent(mode !== "in");
+    } catch (refused) {
+      setError(refused);
+    }
+  };
+  if (sent) return <p role="status">{t("account.mailSent", { email })}</p>;
+  return (
+    <form onSubmit={submit}>
+      {mode === "new" && (
+        <Field label={t("account.name")}>
+          <input
+            className="field"
+            required
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            autoComplete="name"
+          />
+        </Field>
+      )}
+      <Field label={t("account.email")}>
+        <input
+          className="field"
+          type="email"
+          required
+          value={email}
+          onChange={(e) => setEmail(e.target.value)}
+          autoComplete="email"
+        />
+      </Field>
+      {mode !== "forgot" && (
+        <Field label={t("account.password")} help={mode === "new" ? t("account.passwordHelp") : undefined}>
+          <input
+            className="field"
+            type="password"
+            required
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+            autoComplete={mode === "new" ? "new-password" : "current-password"}
+          />
+        </Field>
+      )}
+      <ErrorNotice error={error} />
+      <Button look="main" type="submit" disabled={enter.isPending}>
+        {t(`account.do.${mode}`)}
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,40 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { ConfirmPage } from "../accounts/ConfirmPage";
+import { NewPasswordPage } from "../accounts/NewPasswordPage";
+import { SignInPage } from "../accounts/SignInPage";
+import { ApiError } from "../api/client";
+import { ProjectorPage } from "../assignments/ProjectorPage";
+import { DeskPage } from "../desk/DeskPage";
+import { LessonsPage } from "../lessons/LessonsPage";
+import { NewLessonPage } from "../lessons/NewLessonPage";
+import { RehearsalPage } from "../rehearsal/RehearsalPage";
+import { SignedIn } from "./SignedIn";
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: { staleTime: 5_000, retry: (count, error) => !(error instanceof ApiError) && count < 2 },
+  },
+});
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <BrowserRouter>
+        <Routes>
+          <Route path="/sign-in" element={<SignInPage />} />
+          <Route path="/confirm/:token" element={<ConfirmPage />} />
+          <Route path="/new-password/:user/:token" element={<NewPasswordPage />} />
+          <Route element={<SignedIn />}>
+            <Route path="/" element={<LessonsPage />} />
+            <Route path="/new" element={<NewLessonPage />} />
+            <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
+            <Route path="/lessons/:lesson/:step?" element={<DeskPage />} />
+            <Route path="/assignments/:assignment/projector" element={<ProjectorPage />} />
+          </Route>
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </BrowserRouter>
+    </QueryClientProvider>
+  );
+}

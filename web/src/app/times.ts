@@ -1,0 +1,17 @@
+/** Times as people read them: 2:05, 1:02:05, and to a tenth while nudging. */
+export function clock(ms: number, tenths = false): string {
+  const whole = Math.floor(ms / 1000);
+  const hours = Math.floor(whole / 3600);
+  const minutes = Math.floor(whole / 60) % 60;
+  const seconds = String(whole % 60).padStart(2, "0");
+  const head = hours ? `${hours}:${String(minutes).padStart(2, "0")}` : String(minutes);
+  return `${head}:${seconds}${tenths ? `.${Math.floor((ms % 1000) / 100)}` : ""}`;
+}
+
+/** A date and time in the reader's manner: Fri 18:00, or with the day when it is far. */
+export function moment(iso: string, language: string): string {
+  const at = new Date(iso);
+  const near = Math.abs(at.getTime() - Date.now()) < 6 * 86_400_000;
+  const day: Intl.DateTimeFormatOptions = near ? { weekday: "short" } : { day: "numeric", month: "short" };
+  return new Intl.DateTimeFormat(language, { ...day, hour: "2-digit", minute: "2-digit" }).format(at);
+}

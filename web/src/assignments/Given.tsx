@@ -1,0 +1,78 @@
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+import { Link } from "react-router";
+import { api } from "../api/client";
+import { moment } from "../app/times";
+import { Button } from "../ui/Button";
+import { ErrorNotice } from "../ui/Notice";
+import { type Assignment, useForgetAssignments } from "./queries";
+import { Said } from "./SharePanel";
+
+/** One assignment: link, code, QR, and its times. */
+export function Given({ assignment, lesson }: { assignment: Assignment; lesson: string }) {
+  const { t, i18n } = useTranslation();
+  const [error, setError] = useState<unknown>(null);
+  const [copied, setCopied] = useState(false);
+  const forget = useForgetAssignments(lesson);
+  const a = assignment;
+  const path = { params: { path: { assignment_id: a.id } } };
+  const shut = a.state === "closed";
+  const turn = () =>
+    (shut
+      ? api.DELETE("/api/assignments/{assignment_id}/closed/", path)
+      : api.POST("/api/assignments/{assignment_id}/closed/", path)
+    )
+      .then(forget)
+      .catch(setError);
+  const copy = async () => {
+    await navigator.clipboard?.writeText(a.link).catch(() => undefined);
+    setCopied(true);
+  };
+  const times = [
+    t(`share.state.${a.state}`),
+    a.opens_at && a.state === "not_yet" ? t("share.opensAt", { at: moment(a.opens_at, i18n.language) }) : "",
+    a.due_at ? t("study.due", { at: moment(a.due_at, i18n.language) }) : "",
+  ];
+  return (
+    <article className="mb-4 flex flex-wrap gap-5 rounded border border-rule p-4">
+      <Link to={`/assignments/${a.id}/projector`} title={t("share.projector")}>
+        <img src={a.qr} alt={t("share.qr", { code: a.code })} className="size-28" />
+      </Link>
+      <div className="min-w-60 flex-1">
+        <h3 dir="auto" className="font-semibold">
+          {a.name}
+        </h3>
+        <p className="text-quiet">{times.filter(Boolean).join(" · ")}</p>
+        <p className="my-2">
+          <a className="break-all text-teal underline" href={a.link}>
+            {a.link}
+          </a>
+          <br />
+          {t("share.code")} <b className="text-lg tracking-wider">{a.code}</b>
+        </p>
+        <div className="flex flex-wrap gap-1.5">
+          <Button small onClick={copy}>
+            {t(copied ? "share.copied" : "share.copy")}
+          </Button>
+          <Link
+            className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal"
+            to={`/assignments/${a.id}/projector`}
+          >
+            {t("share.projector")}
+          </Link>
+          <Link
+            className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal"
+            to={`/lessons/${lesson}/results?assignment=${a.id}`}
+          >
+            {t("share.results")}
+          </Link>
+          <Button small onClick={turn}>
+            {t(shut ? "share.openAgain" : "share.close")}
+          </Button>
+        </div>
+        <ErrorNotice error={error} />
+        <Said policy={a} />
+      </div>
+    </article>
+  );
+}

@@ -1,0 +1,112 @@
+import { useEffect } from "react";
+import { useTranslation } from "react-i18next";
+import { Link, useNavigate, useParams } from "react-router";
+import { Header } from "../app/Header";
+import { useKeys } from "../app/keys";
+import { SharePanel } from "../assignments/SharePanel";
+import { ResultsPanel } from "../results/ResultsPanel";
+import { Button } from "../ui/Button";
+import { ErrorNotice, Waiting } from "../ui/Notice";
+import { CheckPanel } from "./CheckPanel";
+import { ItemsPanel } from "./ItemsPanel";
+import { Margin } from "./Margin";
+import { PicturePanel } from "./PicturePanel";
+import { acts, type Desk, type Sentence, useDesk, useScript } from "./queries";
+import { RecordingPanel } from "./RecordingPanel";
+import { Script } from "./Script";
+import { ScriptPanel } from "./ScriptPanel";
+import { STEPS, type Step, Steps } from "./Steps";
+import { Strip } from "./Strip";
+import { useDeskKeys } from "./useDeskKeys";
+import { type DeskState, useDeskState } from "./useDeskState";
+
+/** One lesson: picture and strip, script, margin, through all the steps of its life. */
+export function DeskPage() {
+  const { lesson = "", step } = useParams();
+  const desk = useDesk(lesson);
+  const script = useScript(lesson);
+  const error = desk.error ?? script.error;
+  if (error) {
+    return (
+      <>
+        <Header />
+        <main className="mx-auto max-w-xl p-6">
+          <ErrorNotice error={error} />
+        </main>
+      </>
+    );
+  }
+  if (!desk.data || !script.data) return <Waiting />;
+  const named = STEPS.find((s) => s === step) ?? (desk.data.items.length ? "items" : "script");
+  return <DeskView key={lesson} desk={desk.data} sentences={script.data} step={named} />;
+}
+
+function DeskView({ desk, sentences, step }: { desk: Desk; sentences: Sentence[]; step: Step }) {
+  const { t } = useTranslation();
+  const go = useNavigate();
+  const state = useDeskState(desk, sentences);
+  useEffect(() => {
+    document.title = `${desk.title} · Escuela`;
+  }, [desk.title]);
+  useKeys([{ keys: "R", label: t("desk.rehearse"), run: () => go(`/lessons/${desk.id}/rehearsal`) }]);
+  const whole = step === "share" || step === "results";
+  return (
+    <div className="flex h-dvh min-h-[560px] flex-col">
+      <Header actions={<Actions desk={desk} state={state} />}>
+        <Link to="/" className="hidden text-quiet lg:inline">
+          {desk.folder ? `${desk.folder} /` : ""}
+        </Link>
+        <h1 dir="auto" className="max-w-64 truncate" title={desk.title}>
+          {desk.title}
+        </h1>
+        <Steps desk={desk} step={step} />
+      </Header>
+      {step === "share" && <SharePanel desk={desk} />}
+      {step === "results" && <ResultsPanel lesson={desk.id} />}
+      {!whole && <WorkArea state={state} step={step} />}
+    </div>
+  );
+}
+
+function Actions({ desk, state }: { desk: Desk; state: DeskState }) {
+  const { t } = useTranslation();
+  const go = useNavigate();
+  return (
+    <>
+      <span className="text-[13.5px] text-quiet" role="status">
+        {state.change.isPending ? t("desk.saving") : desk.checking ? t("desk.checking") : t("desk.saved")}
+      </span>
+      <Button
+        small
+        hint="Ctrl+Z"
+        disabled={!desk.undo}
+        title={desk.undo ? t(`change.${desk.undo}`) : ""}
+        onClick={() => state.run(() => acts.undo(desk.id))}
+      >
+        {t("desk.undo")}
+      </Button>
+      <Button small hint="R" onClick={() => go(`/lessons/${desk.id}/rehearsal`)}>
+        {t("desk.rehearse")}
+      </Button>
+    </>
+  );
+}
+
+function WorkArea({ state, step }: { state: DeskState; step: Step }) {
+  useDeskKeys(state, step);
+  const panels = { recording: RecordingPanel, script: ScriptPanel, items: ItemsPanel, check: CheckPanel };
+  const Panel = panels[step as keyof typeof panels] ?? ScriptPanel;
+  return (
+    <>
+      <Strip state={state} />
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(230px,300px)_1fr] xl:grid-cols-[minmax(250px,316px)_1fr]">
+        <div className="overflow-y-auto border-r border-rule bg-paper px-4 py-3.5">
+          <PicturePanel state={state} />
+          <ErrorNotice error={state.change.error} />
+          <Panel state={state} />
+        </div>
+        <Script state={state} step={step} margin={<Margin state={state} step={step} />} />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,107 @@
+import { useEffect, useRef } from "react";
+import { useTranslation } from "react-i18next";
+import { clock as shown } from "../app/times";
+import { CardActions } from "./CardActions";
+import { ItemEditor } from "./ItemEditor";
+import type { Item } from "./queries";
+import type { Step } from "./Steps";
+import type { DeskState } from "./useDeskState";
+import { FindingLines, VerdictWord } from "./verdict";
+
+const EDGES = {
+  heard: "border-l-4 border-l-moss",
+  unclear: "border-l-4 border-l-amber border-dotted",
+  contradicted: "border-l-[6px] border-l-brick [border-left-style:double]",
+  not_heard: "border-l-4 border-l-line border-dashed",
+};
+
+/** One item in the margin: folded to its question, open when in hand, an editor while it is changed. */
+export function ItemCard({ item, state, step }: { item: Item; state: DeskState; step: Step }) {
+  const { t } = useTranslation();
+  const card = useRef<HTMLElement>(null);
+  const open = state.selected === item.id;
+  const editing = open && state.editing;
+  useEffect(() => {
+    if (open) card.current?.scrollIntoView({ block: "nearest" });
+  }, [open]);
+  const verdict = item.report?.verdict ?? "unclear";
+  const proposed = item.place === "pool";
+  return (
+    <article
+      ref={card}
+      aria-label={t(`kind.${item.content.kind}`)}
+      aria-current={open ? "true" : undefined}
+      className={`rounded-[3px] border border-rule px-3 py-2 text-[14.5px] ${EDGES[verdict]} ${proposed ? "bg-sheet" : "bg-paper"} ${open ? "outline-[1.5px] outline-teal" : ""}`}
+    >
+      <p className="mb-0.5 flex justify-between gap-2 text-[13px] text-quiet">
+        <span>
+          {proposed && <b className="text-ink">{t("item.proposed")} · </b>}
+          {t(`kind.${kindName(item)}`)}
+          {item.content.marks !== undefined &&
+            item.content.kind !== "note" &&
+            ` · ${t("item.marks", { count: item.content.marks })}`}
+          {item.decision && ` · ${t(`decision.${item.decision}`)}`}
+        </span>
+        <VerdictWord item={item} checking={state.desk.checking} />
+      </p>
+      {editing ? (
+        <ItemEditor key={item.id} item={item} state={state} />
+      ) : (
+        <>
+          <button
+            type="button"
+            dir="auto"
+            aria-expanded={open}
+            onClick={() => state.select(open ? null : item.id)}
+            className="block w-full text-left text-[15px] font-semibold leading-snug"
+          >
+            {item.content.prompt || item.content.text || <i className="font-normal text-quiet">{t("item.empty")}</i>}
+          </button>
+          {open && <Body item={item} />}
+          {open && <CardActions item={item} state={state} step={step} />}
+        </>
+      )}
+    </article>
+  );
+}
+
+export function kindName(item: Item): string {
+  const several = (item.content.options ?? []).filter((o) => o.correct).length > 1;
+  return item.content.kind === "choice" && several ? "several" : item.content.kind;
+}
+
+function Body({ item }: { item: Item }) {
+  const { t } = useTranslation();
+  const { content, report } = item;
+  const pause = content.pause_ms;
+  return (
+    <div className="mt-1 space-y-1.5">
+      {content.options && (
+        <ol className="list-[lower-alpha] pl-5">
+          {content.options.map((o, n) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: options may read the same while being written
+            <li key={n} dir="auto" className={o.correct ? "font-semibold" : ""}>
+              {o.text} {o.correct && <span className="sr-only">({t("item.key")})</span>}
+            </li>
+          ))}
+        </ol>
+      )}
+      {content.kind === "true_false" && typeof content.answer === "boolean" && (
+        <p className="font-semibold">{t(content.answer ? "study.true" : "study.false")}</p>
+      )}
+      {content.answers && <p className="font-semibold">{content.answers.join(" / ")}</p>}
+      {content.model_answer && <p dir="auto">{content.model_answer}</p>}
+      {content.explanation && (
+        <p dir="auto" className="text-quiet">
+          {content.explanation}
+        </p>
+      )}
+      {report && content.kind !== "note" && <FindingLines item={item} />}
+      {typeof pause === "number" && (
+        <p className="text-[13px] text-quiet">
+          {t(item.pause_by_teacher ? "item.pauseOwn" : "item.pauseSound", { at: shown(pause, true) })}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+import { useTranslation } from "react-i18next";
+import { useKeys } from "../app/keys";
+import { Button } from "../ui/Button";
+import { Field, OneOf } from "../ui/Field";
+import { ErrorNotice } from "../ui/Notice";
+import { OptionsEditor } from "./OptionsEditor";
+import type { Item } from "./queries";
+import type { DeskState } from "./useDeskState";
+import { useDraft } from "./useDraft";
+
+/** Every word of an item, saved while it is written. */
+export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
+  const { t } = useTranslation();
+  const draft = useDraft(item, state);
+  const { content, put } = draft;
+  const close = () => {
+    draft.flush();
+    state.edit(false);
+  };
+  useKeys([
+    { keys: "Escape", label: t("item.done"), run: close },
+    { keys: "Ctrl+Enter", label: "", run: close },
+  ]);
+  const asks = content.kind === "note" ? content.text : content.prompt;
+  return (
+    <div>
+      {draft.elsewhere && (
+        <p role="alert" className="mb-2 border-l-4 border-brick bg-blush px-2 py-1">
+          {t("item.elsewhere")}{" "}
+          <Button small onClick={draft.keepMine}>
+            {t("item.keepMine")}
+          </Button>{" "}
+          <Button small onClick={draft.takeTheirs}>
+            {t("item.takeTheirs")}
+          </Button>
+        </p>
+      )}
+      <ErrorNotice error={draft.error} />
+      <Field
+        label={t(content.kind === "note" ? "item.noteText" : "item.prompt")}
+        help={content.kind === "gap" ? t("item.gapHelp") : undefined}
+      >
+        <textarea
+          // biome-ignore lint/a11y/noAutofocus: the editor was just opened
+          autoFocus
+          dir="auto"
+          rows={2}
+          className="field font-semibold"
+          value={asks ?? ""}
+          onChange={(e) => put(content.kind === "note" ? { text: e.target.value } : { prompt: e.target.value })}
+        />
+      </Field>
+      <KeyPart {...draft} />
+      {content.kind !== "note" && (
+        <>
+          <Field label={t("item.explanation")}>
+            <textarea
+              dir="auto"
+              rows={2}
+              className="field"
+              value={content.explanation ?? ""}
+              onChange={(e) => put({ explanation: e.target.value })}
+            />
+          </Field>
+          <Field label={t("item.marksField")}>
+            <input
+              className="field !w-24"
+              type="number"
+              min={0}
+              max={100}
+              step={0.5}
+              value={content.marks ?? 1}
+              onChange={(e) => put({ marks: Math.min(100, Math.max(0, Number(e.target.value))) })}
+            />
+          </Field>
+          <OneOf
+            label={t("item.purpose")}
+            value={content.purpose ?? "check"}
+            options={[
+              { value: "check", label: t("item.purpose.check") },
+              { value: "predict", label: t("item.purpose.predict") },
+            ]}
+            change={(purpose) => put({ purpose, ...(item.pause_by_teacher ? {} : { pause_ms: null }) })}
+          />
+        </>
+      )}
+      <Button small look="main" hint="Escape" onClick={close}>
+        {t("item.done")}
+      </Button>
+    </div>
+  );
+}
+
+function KeyPart({ content, put }: ReturnType<typeof useDraft>) {
+  const { t } = useTranslation();
+  if (content.kind === "choice")
+    return <OptionsEditor options={content.options ?? []} put={(options) => put({ options })} />;
+  if (content.kind === "true_false") {
+    return (
+      <OneOf
+        label={t("item.key")}
+        value={content.answer === true ? "true" : content.answer === false ? "false" : ""}
+        options={[
+          { value: "true", label: t("study.true") },
+          { value: "false", label: t("study.false") },
+        ]}
+        change={(value) => put({ answer: value === "true" })}
+      />
+    );
+  }
+  if (content.kind === "gap") {
+    return (
+      <Field label={t("item.answers")} help={t("item.answersHelp")}>
+        <input
+          dir="auto"
+          className="field"
+          value={(content.answers ?? []).join(" / ")}
+          onChange={(e) => put({ answers: e.target.value.split(" / ") })}
+        />
+      </Field>
+    );
+  }
+  if (content.kind === "open") {
+    return (
+      <Field label={t("item.modelAnswer")}>
+        <textarea
+          dir="auto"
+          rows={3}
+          className="field"
+          value={content.model_answer ?? ""}
+          onChange={(e) => put({ model_answer: e.target.value })}
+        />
+      </Field>
+    );
+  }
+  return null;
+}

@@ -1,0 +1,172 @@
+import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef } from "react";
+import { useTranslation } from "react-i18next";
+import { clock as shown } from "../app/times";
+import { spanAt, useOnClock } from "../player/hooks";
+import type { Desk, Item } from "./queries";
+import type { DeskState } from "./useDeskState";
+
+const HEIGHT = 52;
+
+/** The time strip: segments, loudness with its silences, evidence, pauses, and where the clock stands. */
+export function Strip({ state }: { state: DeskState }) {
+  const { desk, clock } = state;
+  const { t } = useTranslation();
+  const box = useRef<HTMLDivElement>(null);
+  const length = desk.recording.duration_ms;
+  const seekTo = (e: MouseEvent) => {
+    const area = box.current?.getBoundingClientRect();
+    if (area) clock.seek(((e.clientX - area.left) / area.width) * length);
+  };
+  const byKey = (e: KeyboardEvent) => {
+    const step = { ArrowRight: 1000, ArrowLeft: -1000 }[e.key];
+    if (!step) return;
+    e.preventDefault();
+    e.stopPropagation();
+    clock.seek(clock.nowMs + step);
+  };
+  const second = useOnClock(clock, (c) => Math.floor(c.nowMs / 1000));
+  return (
+    <section aria-label={t("strip.label")} className="border-b border-rule bg-sheet px-5 pb-1 pt-1.5">
+      <Segments desk={desk} state={state} />
+      <div
+        ref={box}
+        role="slider"
+        tabIndex={0}
+        aria-label={t("strip.position")}
+        aria-valuemin={0}
+        aria-valuemax={Math.floor(length / 1000)}
+        aria-valuenow={second}
+        aria-valuetext={shown(second * 1000)}
+        onClick={seekTo}
+        onKeyDown={byKey}
+        className="relative cursor-pointer"
+        style={{ height: HEIGHT }}
+      >
+        <Loudness desk={desk} />
+        {desk.items.map((i) => (
+          <Marks
+            key={i.id}
+            item={i}
+            length={length}
+            selected={i.id === state.selected}
+            pick={() => state.select(i.id)}
+          />
+        ))}
+        <Needle state={state} />
+      </div>
+      <Ticks length={length} />
+    </section>
+  );
+}
+
+function Segments({ desk, state }: { desk: Desk; state: DeskState }) {
+  const current = useOnClock(state.clock, (c) => spanAt(desk.segments, c.nowMs));
+  return (
+    <div className="flex gap-[2px]">
+      {desk.segments.map((s, n) => (
+        <button
+          key={s.id}
+          type="button"
+          tabIndex={-1}
+          title={s.title}
+          style={{ flexGrow: s.end_ms - s.start_ms }}
+          onClick={() => state.clock.seek(s.start_ms)}
+          className={`min-w-0 basis-0 truncate px-1.5 py-0.5 text-left text-[13px] ${n === current ? "bg-here font-semibold" : "bg-sand"}`}
+        >
+          {n + 1} · {s.title}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+const Loudness = memo(function Loudness({ desk }: { desk: Desk }) {
+  const { peaks, duration_ms, silences } = desk.recording;
+  const bars = useMemo(() => {
+    const every = Math.max(1, Math.ceil(peaks.length / 400));
+    return peaks.filter((_, n) => n % every === 0);
+  }, [peaks]);
+  const from = desk.extract_start_ms ?? 0;
+  const to = desk.extract_end_ms ?? duration_ms;
+  return (
+    <svg
+      aria-hidden="true"
+      className="absolute inset-0 h-full w-full"
+      preserveAspectRatio="none"
+      viewBox={`0 0 ${bars.length || 1} 100`}
+    >
+      {silences
+        .filter(([a, b]) => (b ?? 0) - (a ?? 0) >= 300)
+        .map(([a, b]) => (
+          <rect
+            key={a}
+            x={((a ?? 0) / duration_ms) * bars.length}
+            width={(((b ?? 0) - (a ?? 0)) / duration_ms) * bars.length}
+            y={8}
+            height={66}
+            fill="#FBF8F2"
+          />
+        ))}
+      {bars.map((height, n) => {
+        const tall = Math.max(2, height * 0.62);
+        // biome-ignore lint/suspicious/noArrayIndexKey: bars have no other name than their place
+        return <rect key={n} x={n + 0.2} width={0.6} y={41 - tall / 2} height={tall} fill="#B9C3CA" />;
+      })}
+      <rect x={0} width={(from / duration_ms) * bars.length} y={0} height={100} fill="#FBF8F2" opacity={0.85} />
+      <rect x={(to / duration_ms) * bars.length} width={bars.length} y={0} height={100} fill="#FBF8F2" opacity={0.85} />
+    </svg>
+  );
+});
+
+const EVIDENCE = { heard: "bg-moss", unclear: "bg-amber", contradicted: "bg-brick", not_heard: "bg-rule" };
+
+function Marks(props: { item: Item; length: number; selected: boolean; pick: () => void }) {
+  const { item, length } = props;
+  const { t } = useTranslation();
+  const evidence = item.report?.evidence[0] ?? item.content.evidence?.[0];
+  const pause = item.content.pause_ms;
+  const at = (ms: number) => `${(ms / length) * 100}%`;
+  return (
+    <>
+      {evidence && (
+        <span
+          aria-hidden="true"
+          className={`absolute bottom-1 h-[3px] ${EVIDENCE[item.report?.verdict ?? "unclear"]} ${item.place === "pool" ? "opacity-40" : ""}`}
+          style={{ left: at(evidence.start_ms), width: at(evidence.end_ms - evidence.start_ms) }}
+        />
+      )}
+      {typeof pause === "number" && (
+        <button
+          type="button"
+          tabIndex={-1}
+          title={t("strip.pause", { at: shown(pause, true) })}
+          onClick={(e) => {
+            e.stopPropagation();
+            props.pick();
+          }}
+          style={{ left: at(pause) }}
+          className={`absolute top-0 h-11 -translate-x-1/2 border-x-[3px] border-amber bg-sheet ${props.selected ? "w-3" : "w-2"} ${item.place === "pool" ? "opacity-40" : ""}`}
+        />
+      )}
+    </>
+  );
+}
+
+function Needle({ state }: { state: DeskState }) {
+  const share = useOnClock(state.clock, (c) => Math.round((c.nowMs / state.desk.recording.duration_ms) * 2000) / 20);
+  return <span aria-hidden="true" className="absolute top-0 h-[48px] w-[1.5px] bg-ink" style={{ left: `${share}%` }} />;
+}
+
+function Ticks({ length }: { length: number }) {
+  const step = [10, 15, 30, 60, 120, 300, 600, 900].find((s) => length / 1000 / s <= 10) ?? 1800;
+  const ticks = Array.from({ length: Math.floor(length / 1000 / step) + 1 }, (_, n) => n * step);
+  return (
+    <div className="relative h-4 text-[12px] text-quiet" aria-hidden="true">
+      {ticks.map((s) => (
+        <span key={s} className="absolute" style={{ left: `${((s * 1000) / length) * 100}%` }}>
+          {shown(s * 1000)}
+        </span>
+      ))}
+    </div>
+  );
+}

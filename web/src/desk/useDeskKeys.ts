@@ -1,0 +1,140 @@
+import { useTranslation } from "react-i18next";
+import { type Binding, useKeys } from "../app/keys";
+import { spanAt } from "../player/hooks";
+import { acts, type Item } from "./queries";
+import type { Step } from "./Steps";
+import type { DeskState } from "./useDeskState";
+
+const NUDGE_MS = 100;
+
+/** Every key of the desk: the clock's, the pauses', the items', the check's. */
+export function useDeskKeys(state: DeskState, step: Step): void {
+  const { t } = useTranslation();
+  const named = (keys: string, label: string, run: () => void, off = false): Binding => ({
+    keys,
+    label: label && t(label),
+    run,
+    off,
+  });
+  useKeys([
+    ...clockKeys(state, named),
+    ...itemKeys(state, step, named),
+    ...checkKeys(state, step, named),
+    ...historyKeys(state, named),
+  ]);
+}
+
+type Named = (keys: string, label: string, run: () => void, off?: boolean) => Binding;
+
+function clockKeys({ clock, sentences, desk, sentenceAt }: DeskState, named: Named): Binding[] {
+  const sentence = (by: number) => {
+    const to = sentences[Math.min(sentences.length - 1, Math.max(0, sentenceAt(clock.nowMs + 5) + by))];
+    if (to) clock.seek(to.start_ms);
+  };
+  const segment = (by: number) => {
+    const to = desk.segments[spanAt(desk.segments, clock.nowMs + 5) + by];
+    if (to) clock.seek(to.start_ms);
+  };
+  return [
+    named("Space", "key.play", () => clock.toggle()),
+    named("ArrowDown", "key.nextSentence", () => sentence(1)),
+    named("ArrowUp", "key.previousSentence", () => sentence(-1)),
+    named("Shift+ArrowDown", "key.nextSegment", () => segment(1)),
+    named("Shift+ArrowUp", "key.previousSegment", () => segment(-1)),
+    named("ArrowRight", "key.secondOn", () => clock.seek(clock.nowMs + 1000)),
+    named("ArrowLeft", "key.secondBack", () => clock.seek(clock.nowMs - 1000)),
+  ];
+}
+
+function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
+  const { item, clock, run } = state;
+  const nudge = (by: number) => {
+    if (!item || typeof item.content.pause_ms !== "number") return;
+    const at = Math.max(0, item.content.pause_ms + by);
+    run(() => acts.pause(item.id, at));
+    state.listenAround(at);
+  };
+  const pauseHere = () => {
+    const at = Math.round(clock.nowMs);
+    if (item) run(() => acts.pause(item.id, at));
+    else state.addItem("choice", at);
+  };
+  const list = itemsInOrder(state, step);
+  const walk = (by: number) => {
+    const at = list.findIndex((i) => i.id === state.selected);
+    const next = list[at < 0 ? 0 : Math.min(list.length - 1, Math.max(0, at + by))];
+    if (next) pick(state, next);
+  };
+  const none = !item;
+  return [
+    named("P", "key.pauseHere", pauseHere, step === "recording"),
+    named("[", "key.pauseEarlier", () => nudge(-NUDGE_MS), none),
+    named("]", "key.pauseLater", () => nudge(NUDGE_MS), none),
+    named("L", "item.listenAround", () => item && state.listenAround(item.content.pause_ms ?? 0), none),
+    named("H", "item.hear", () => item && state.hear(item), none),
+    named("J", "key.nextItem", () => walk(1), step === "check"),
+    named("Shift+J", "key.previousItem", () => walk(-1), step === "check"),
+    named("E", "item.change", () => state.edit(true), none),
+    named("X", "item.drop", () => item && run(() => acts.put(item.id, "dropped")), none),
+    named("T", "item.take", () => item && run(() => acts.put(item.id, "lesson")), item?.place !== "pool"),
+    named("A", "key.addItem", () => state.addItem("choice"), step !== "items" && step !== "script"),
+    named("Escape", "", () => state.select(null), none),
+  ];
+}
+
+function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {
+  if (step !== "check") return [];
+  const { item, run } = state;
+  const queue = worstFirst(state.desk.items);
+  const next = () => {
+    const at = queue.findIndex((i) => i.id === state.selected);
+    const to = queue[at < 0 ? 0 : (at + 1) % Math.max(1, queue.length)];
+    if (to) pick(state, to);
+  };
+  const keep = () => {
+    const anyway = document.querySelector<HTMLButtonElement>("[data-keep-anyway]");
+    if (anyway) anyway.click();
+    else if (item) run(() => acts.decide(item.id, "kept"));
+  };
+  return [
+    named("N", "key.nextToDecide", next),
+    named("K", "item.keep", keep, !item),
+    named("M", "item.mend", () => state.edit(true), !item),
+  ];
+}
+
+function historyKeys({ desk, run }: DeskState, named: Named): Binding[] {
+  return [
+    named("Ctrl+Z", "desk.undo", () => run(() => acts.undo(desk.id)), !desk.undo),
+    named("Ctrl+Shift+Z", "desk.redo", () => run(() => acts.redo(desk.id)), !desk.redo),
+  ];
+}
+
+/** Takes an item in hand and goes to what it rests on. */
+export function pick(state: DeskState, item: Item): void {
+  state.edit(false);
+  state.select(item.id);
+  const at = item.report?.evidence[0]?.start_ms ?? item.content.pause_ms;
+  if (typeof at === "number" && !state.clock.playing) state.clock.seek(at);
+}
+
+export function itemsInOrder(state: DeskState, step: Step): Item[] {
+  return [...state.desk.items]
+    .filter((i) => i.place === "lesson" || step === "items")
+    .sort((a, b) => (a.content.pause_ms ?? 0) - (b.content.pause_ms ?? 0));
+}
+
+/** What still needs the teacher's eye: undecided errors, then unclear ones by how little backs them. */
+export function worstFirst(items: Item[]): Item[] {
+  const weight = (i: Item) => {
+    const errors = i.report?.findings.filter((f) => f.severity === "error").length ?? 0;
+    const looks = i.report?.findings.filter((f) => f.severity === "look").length ?? 0;
+    return (i.undecided ? 10 : 0) + errors + looks * 0.3 + (1 - (i.report?.support ?? 1));
+  };
+  const open = (i: Item) =>
+    i.undecided ||
+    (!i.decision && ((i.report?.verdict ?? "heard") !== "heard" || (i.report?.findings.length ?? 0) > 0));
+  return items
+    .filter((i) => i.place === "lesson" && i.content.kind !== "note" && open(i))
+    .sort((a, b) => weight(b) - weight(a));
+}

@@ -1,0 +1,101 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import type { Clock } from "../player/clock";
+import { spanAt, useClock } from "../player/hooks";
+import { acts, type Content, type Desk, type Item, type Sentence, useChange } from "./queries";
+
+/** What the parts of the desk share: the clock, the item in hand, and how to change things. */
+export type DeskState = {
+  desk: Desk;
+  sentences: Sentence[];
+  clock: Clock;
+  selected: string | null;
+  select: (item: string | null) => void;
+  editing: boolean;
+  edit: (on: boolean) => void;
+  change: ReturnType<typeof useChange>;
+  run: (send: () => Promise<{ data?: Desk }>) => void;
+  item: Item | undefined;
+  sentenceAt: (ms: number) => number;
+  hear: (item: Item) => void;
+  listenAround: (ms: number) => void;
+  addItem: (kind: Content["kind"], pauseMs?: number) => void;
+};
+
+export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
+  const clock = useClock();
+  const queries = useQueryClient();
+  const [selected, select] = useState<string | null>(null);
+  const [editing, edit] = useState(false);
+  const change = useChange(desk.id);
+  const { mutate, mutateAsync } = change;
+  const run = useCallback((send: () => Promise<{ data?: Desk }>) => mutate(send), [mutate]);
+  const sentenceAt = useCallback((ms: number) => Math.max(0, spanAt(sentences, ms)), [sentences]);
+
+  const play = useCallback(
+    (fromMs: number, toMs: number) => {
+      clock.seek(Math.max(0, fromMs));
+      clock.pauseAt(toMs);
+      clock.play();
+    },
+    [clock],
+  );
+  const hear = useCallback(
+    (item: Item) => {
+      const evidence = item.report?.evidence[0] ?? item.content.evidence?.[0];
+      if (evidence) play(evidence.start_ms - 200, evidence.end_ms + 300);
+    },
+    [play],
+  );
+  const listenAround = useCallback((ms: number) => play(ms - 1000, ms + 1000), [play]);
+
+  const addItem = useCallback(
+    async (kind: Content["kind"], pauseMs?: number) => {
+      const sentence = sentences[sentenceAt(clock.nowMs)];
+      const evidence = sentence && kind !== "note" ? [{ start_ms: sentence.start_ms, end_ms: sentence.end_ms }] : [];
+      const fallback = pauseMs ?? (kind === "note" ? clock.nowMs : undefined);
+      const content = { ...emptyItem(kind), evidence, ...(fallback !== undefined ? { pause_ms: fallback } : {}) };
+      const known = new Set(queries.getQueryData<Desk>(["desk", desk.id])?.items.map((i) => i.id));
+      const fresh = await mutateAsync(() => acts.add(desk.id, content));
+      const made = fresh.items.find((i) => !known.has(i.id));
+      if (made) {
+        select(made.id);
+        edit(true);
+      }
+    },
+    [sentences, sentenceAt, clock, queries, desk.id, mutateAsync],
+  );
+  const item = useMemo(() => desk.items.find((i) => i.id === selected), [desk.items, selected]);
+  return {
+    desk,
+    sentences,
+    clock,
+    selected,
+    select,
+    editing,
+    edit,
+    change,
+    run,
+    item,
+    sentenceAt,
+    hear,
+    listenAround,
+    addItem,
+  };
+}
+
+export function emptyItem(kind: Content["kind"]): Content {
+  const marked = { kind, explanation: "", marks: 1 };
+  switch (kind) {
+    case "choice":
+      return { ...marked, prompt: "", options: [0, 1, 2].map((n) => ({ text: "", correct: n === 0 })) };
+    case "true_false":
+      return { ...marked, prompt: "", answer: null };
+    case "gap":
+      return { ...marked, prompt: "", answers: [""] };
+    case "open":
+      return { ...marked, prompt: "", model_answer: "" };
+    case "note":
+      return { kind, text: "" };
+  }
+}

@@ -1,0 +1,65 @@
+import { useTranslation } from "react-i18next";
+import { clock as shown } from "../app/times";
+import type { Finding, Item, Report } from "./queries";
+
+const COLOURS = { heard: "text-moss", unclear: "text-amberink", contradicted: "text-brick", not_heard: "text-ink" };
+
+/** The verdict as a word; what the teacher decided stands beside it. */
+export function VerdictWord({ item, checking }: { item: Item; checking: boolean }) {
+  const { t } = useTranslation();
+  if (item.content.kind === "note") return null;
+  if (!item.report) return <span className="text-quiet">{checking ? t("verdict.checking") : ""}</span>;
+  return <b className={COLOURS[item.report.verdict]}>{t(`verdict.${item.report.verdict}`)}</b>;
+}
+
+/** A sentence in the interface's language, where the catalogue has one for the code; else the check's own. */
+export function useReasons() {
+  const { t, i18n } = useTranslation();
+  return {
+    reason: (report: Report) => {
+      const key = `reason.${report.reason.code}`;
+      return i18n.exists(key) ? t(key, report.reason.params) : report.reason.message;
+    },
+    finding: (finding: Finding) => {
+      const key = `finding.${finding.code}`;
+      const letter = finding.option === null ? "" : "abcdefghijkl"[finding.option];
+      const clash = finding.code === "contradicted" && finding.params.said ? "finding.clash" : key;
+      return i18n.exists(clash) ? t(clash, { ...finding.params, letter }) : finding.message;
+    },
+  };
+}
+
+const SIGNS = { error: "=", look: "~", hint: "·" };
+
+/** Why the verdict was given, the words it rests on, and what else was found. */
+export function FindingLines({ item }: { item: Item }) {
+  const { t } = useTranslation();
+  const say = useReasons();
+  const { report } = item;
+  if (!report) return null;
+  const evidence = report.evidence[0];
+  const found = report.findings.filter((f) => !["contradicted", "not_heard"].includes(f.code));
+  return (
+    <div className="space-y-1">
+      <p>{say.reason(report)}</p>
+      {evidence && (
+        <blockquote dir="auto" className="border-l-2 border-rule pl-2 font-script text-[14px]">
+          <span className="font-sans text-[13px] text-quiet">{shown(evidence.start_ms)} </span>
+          {report.verdict === "not_heard" ? `[ ${evidence.text} ]` : evidence.text}
+        </blockquote>
+      )}
+      {found.length > 0 && (
+        <ul aria-label={t("check.findings")}>
+          {found.map((f) => (
+            <li key={f.code + f.option + f.other} className="flex gap-1.5">
+              <b aria-hidden="true" className={f.severity === "error" ? "text-brick" : "text-amberink"}>
+                {SIGNS[f.severity]}
+              </b>
+              <span>{say.finding(f)}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,212 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { Link, useNavigate } from "react-router";
+import { ApiError, api } from "../api/client";
+import { Header, Who } from "../app/Header";
+import { useKeys } from "../app/keys";
+import { clock } from "../app/times";
+import { Button } from "../ui/Button";
+import { ErrorNotice, useSentence, Waiting } from "../ui/Notice";
+import { JobSteps } from "./JobSteps";
+import { type Job, type LessonRow, useJobs, useLessons } from "./queries";
+
+/** Every lesson, newest first, with what waits. */
+export function LessonsPage() {
+  const { t } = useTranslation();
+  const go = useNavigate();
+  const [words, setWords] = useState("");
+  const [folder, setFolder] = useState<string>();
+  const find = useRef<HTMLInputElement>(null);
+  const every = useLessons("", undefined);
+  const lessons = useLessons(words, folder);
+  useKeys([
+    { keys: "N", label: t("lessons.new"), run: () => go("/new") },
+    { keys: "/", label: t("lessons.find"), run: () => find.current?.focus() },
+  ]);
+  return (
+    <>
+      <Header
+        actions={
+          <>
+            <Who />
+            <Button look="main" hint="N" onClick={() => go("/new")}>
+              {t("lessons.new")}
+            </Button>
+          </>
+        }
+      />
+      <div className="grid min-h-[calc(100dvh-48px)] bg-sheet lg:grid-cols-[196px_1fr_336px]">
+        <Folders lessons={every.data ?? []} folder={folder} choose={setFolder} />
+        <main className="px-6 py-4">
+          <h1 className="sr-only">{t("lessons.title")}</h1>
+          <input
+            ref={find}
+            type="search"
+            className="field"
+            placeholder={t("lessons.find")}
+            aria-label={t("lessons.find")}
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
+          <ErrorNotice error={lessons.error} />
+          {lessons.isPending ? (
+            <Waiting />
+          ) : (
+            <Rows rows={lessons.data ?? []} searching={words !== "" || folder !== undefined} />
+          )}
+        </main>
+        <WaitingForYou lessons={every.data ?? []} />
+      </div>
+    </>
+  );
+}
+
+function Folders(props: {
+  lessons: LessonRow[];
+  folder: string | undefined;
+  choose: (folder: string | undefined) => void;
+}) {
+  const { t } = useTranslation();
+  const counts = new Map<string, number>();
+  for (const l of props.lessons) if (l.folder) counts.set(l.folder, (counts.get(l.folder) ?? 0) + 1);
+  const rows: [string | undefined, string, number][] = [
+    [undefined, t("lessons.all"), props.lessons.length],
+    ...[...counts].sort().map(([name, n]): [string, string, number] => [name, name, n]),
+  ];
+  return (
+    <nav aria-label={t("lessons.folders")} className="border-r border-rule bg-paper p-4">
+      {rows.map(([value, name, n]) => (
+        <button
+          key={name}
+          type="button"
+          aria-current={props.folder === value}
+          onClick={() => props.choose(value)}
+          className={`flex w-full justify-between rounded px-2 py-1.5 text-left ${props.folder === value ? "bg-sand font-semibold" : ""}`}
+        >
+          <span>{name}</span> <span className="text-quiet">{n}</span>
+        </button>
+      ))}
+    </nav>
+  );
+}
+
+function Rows({ rows, searching }: { rows: LessonRow[]; searching: boolean }) {
+  const { t } = useTranslation();
+  if (rows.length === 0) {
+    return <p className="py-10 text-center text-quiet">{t(searching ? "lessons.noneFound" : "lessons.none")}</p>;
+  }
+  return (
+    <ul>
+      {rows.map((l) => (
+        <li key={l.id} className="flex items-center gap-4 border-b border-rule py-4">
+          {l.poster_url ? (
+            <img src={l.poster_url} alt="" className="h-14 w-24 rounded-[3px] object-cover" />
+          ) : (
+            <span className="h-14 w-24 rounded-[3px] bg-sand" />
+          )}
+          <div className="min-w-0 flex-1">
+            <Link to={`/lessons/${l.id}`} className="font-script text-[18px] font-semibold hover:underline">
+              {l.title}
+            </Link>
+            <p className="text-[14px] text-quiet">
+              {[l.folder, clock(l.duration_ms), t("lessons.items", { count: l.item_count })]
+                .filter(Boolean)
+                .join(" · ")}
+            </p>
+            <Pauses lesson={l} />
+          </div>
+          <p className="text-right text-[14px]">
+            {l.undecided > 0 ? (
+              <b>{t("lessons.toDecide", { count: l.undecided })}</b>
+            ) : (
+              <span className="text-quiet">{l.item_count > 0 ? t("lessons.ready") : t("lessons.noItems")}</span>
+            )}
+          </p>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Pauses({ lesson }: { lesson: LessonRow }) {
+  return (
+    <div className="relative mt-2 h-3 max-w-md" aria-hidden="true">
+      <div className="absolute top-1/2 h-0.5 w-full bg-rule" />
+      {lesson.pauses.map((p) => (
+        <span
+          key={p}
+          style={{ left: `${(p / Math.max(1, lesson.duration_ms)) * 100}%` }}
+          className="absolute h-3 w-1.5 border-x-2 border-amber bg-sheet"
+        />
+      ))}
+    </div>
+  );
+}
+
+function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
+  const { t } = useTranslation();
+  const jobs = useJobs();
+  const queries = useQueryClient();
+  const running = jobs.data?.filter((j) => j.state !== "failed").length ?? 0;
+  // A job that has ended leaves the list: its lesson is there now.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the number changes
+  useEffect(() => {
+    queries.invalidateQueries({ queryKey: ["lessons"] });
+  }, [running, queries]);
+  const undecided = lessons.filter((l) => l.undecided > 0);
+  return (
+    <aside className="border-l border-rule bg-paper p-5">
+      <h2 className="mb-3 font-semibold">{t("lessons.waiting")}</h2>
+      {jobs.data?.map((j) => (
+        <JobCard key={j.id} job={j} />
+      ))}
+      {undecided.map((l) => (
+        <Link
+          key={l.id}
+          to={`/lessons/${l.id}/check`}
+          className="mb-3 block rounded border border-rule bg-sheet px-3 py-2.5 hover:border-teal"
+        >
+          <b>{t("lessons.toDecide", { count: l.undecided })}</b>
+          <br />
+          <span className="text-[14px] text-quiet">{l.title}</span>
+        </Link>
+      ))}
+      {!jobs.data?.length && !undecided.length && <p className="text-quiet">{t("lessons.nothingWaits")}</p>}
+    </aside>
+  );
+}
+
+function JobCard({ job }: { job: Job }) {
+  const { t } = useTranslation();
+  const sentence = useSentence();
+  const queries = useQueryClient();
+  const away = useMutation({
+    mutationFn: () => api.DELETE("/api/jobs/{job_id}/", { params: { path: { job_id: job.id } } }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["jobs"] }),
+  });
+  const failed = job.state === "failed";
+  const error = new ApiError(
+    400,
+    job.error_code ?? "",
+    job.error_message ?? "",
+    job.error_params as Record<string, string>,
+  );
+  return (
+    <article className={`mb-3 rounded border bg-sheet px-3 py-2.5 ${failed ? "border-brick" : "border-rule"}`}>
+      <p className="mb-1">
+        {failed ? t("job.failed") : t("job.reading")} <b>{job.title}</b>
+      </p>
+      {failed ? (
+        <>
+          <p className="mb-2 text-[14px]">{sentence(error)}</p>
+          <Button small onClick={() => away.mutate()}>
+            {t("job.putAway")}
+          </Button>
+        </>
+      ) : (
+        <JobSteps job={job} />
+      )}
+    </article>
+  );
+}

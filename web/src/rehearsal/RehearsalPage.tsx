@@ -1,0 +1,110 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { useTranslation } from "react-i18next";
+import { useNavigate, useParams } from "react-router";
+import { api, body } from "../api/client";
+import { useKeys } from "../app/keys";
+import { clock as shown } from "../app/times";
+import { useClock } from "../player/hooks";
+import type { Rules, StudyDoor, StudyLesson } from "../study/door";
+import { StudyRoom } from "../study/StudyRoom";
+import { type Course, useCourse } from "../study/useCourse";
+import { Button } from "../ui/Button";
+import { ErrorNotice, Waiting } from "../ui/Notice";
+
+const RULES: Rules = {
+  opens_at: null,
+  due_at: null,
+  closes_at: null,
+  attempts: 2,
+  feedback: "at_once",
+  show_key: true,
+  skipping: "freely",
+  offer_not_sure: true,
+};
+
+/** The lesson as a student will see it, with a ruler to jump between pauses. Nothing of it is recorded. */
+export function RehearsalPage() {
+  const { lesson = "" } = useParams();
+  const found = useQuery({
+    queryKey: ["rehearsal", lesson],
+    gcTime: 0,
+    queryFn: async () =>
+      body(await api.GET("/api/lessons/{lesson_id}/rehearsal/", { params: { path: { lesson_id: lesson } } })),
+  });
+  if (found.error) return <ErrorNotice error={found.error} />;
+  if (!found.data) return <Waiting />;
+  return <Rehearsal id={lesson} lesson={found.data} />;
+}
+
+function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
+  const clock = useClock();
+  const door: StudyDoor = useMemo(
+    () => ({
+      answer: async (item, response, before) =>
+        body(
+          await api.POST("/api/lessons/{lesson_id}/rehearsal/", {
+            params: { path: { lesson_id: id } },
+            body: { item, response, tries: before },
+          }),
+        ),
+      played: () => undefined,
+      finish: async () => undefined,
+    }),
+    [id],
+  );
+  const course = useCourse({ clock, lesson, rules: RULES, door, first: [], furthestMs: 0, finished: false });
+  return (
+    <>
+      <Ruler id={id} course={course} seek={(ms) => course.seek(ms)} />
+      <StudyRoom
+        clock={clock}
+        lesson={lesson}
+        rules={RULES}
+        course={course}
+        startMs={lesson.start_ms}
+        finish={() => course.setPhase("ended")}
+      />
+    </>
+  );
+}
+
+const BEFORE_PAUSE_MS = 2000;
+
+function Ruler({ id, course, seek }: { id: string; course: Course; seek: (ms: number) => void }) {
+  const { t } = useTranslation();
+  const go = useNavigate();
+  const back = () => go(`/lessons/${id}`);
+  const jump = (n: number) => {
+    const stop = course.stops[n];
+    if (stop) seek(stop.atMs - BEFORE_PAUSE_MS);
+  };
+  const at = course.stop ? course.stops.indexOf(course.stop) : -1;
+  useKeys([
+    { keys: "J", label: t("rehearsal.next"), run: () => jump(Math.min(course.stops.length - 1, at + 1)) },
+    { keys: "Shift+J", label: t("rehearsal.previous"), run: () => jump(Math.max(0, at - 1)) },
+    { keys: "Q", label: t("rehearsal.leave"), run: back },
+  ]);
+  return (
+    <nav
+      aria-label={t("rehearsal.ruler")}
+      className="flex flex-wrap items-center gap-2 border-b border-rule bg-ink px-4 py-2 text-paper"
+    >
+      <span className="text-[13.5px]">{t("rehearsal.title")}</span>
+      {course.stops.map((s, n) => (
+        <button
+          key={s.atMs}
+          type="button"
+          onClick={() => jump(n)}
+          className="rounded border border-amber px-2 py-0.5 text-[13.5px] hover:bg-quiet"
+        >
+          {shown(s.atMs)}
+        </button>
+      ))}
+      {course.stops.length === 0 && <span>{t("rehearsal.noPauses")}</span>}
+      <Button small className="ml-auto" hint="Q" onClick={back}>
+        {t("rehearsal.leave")}
+      </Button>
+    </nav>
+  );
+}

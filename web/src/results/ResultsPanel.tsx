@@ -1,0 +1,136 @@
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+import { Link, useSearchParams } from "react-router";
+import { useKeys } from "../app/keys";
+import { moment } from "../app/times";
+import { type Assignment, useAssignments } from "../assignments/queries";
+import { Button } from "../ui/Button";
+import { ErrorNotice, Waiting } from "../ui/Notice";
+import { ItemSide } from "./ItemSide";
+import { type Sheet, useSheet } from "./queries";
+import { SegmentSide } from "./SegmentSide";
+import { SheetTable } from "./SheetTable";
+import { StudentSide } from "./StudentSide";
+
+/** The results of one assignment; where there are several, one is chosen. */
+export function ResultsPanel({ lesson }: { lesson: string }) {
+  const { t } = useTranslation();
+  const given = useAssignments(lesson);
+  const [search, setSearch] = useSearchParams();
+  if (given.error) return <ErrorNotice error={given.error} />;
+  if (!given.data) return <Waiting />;
+  const chosen = given.data.find((a) => a.id === search.get("assignment")) ?? given.data[0];
+  if (!chosen) {
+    return (
+      <main className="flex-1 bg-sheet p-6">
+        <p className="text-quiet">{t("results.notShared")}</p>
+        <Link className="text-teal underline" to={`/lessons/${lesson}/share`}>
+          {t("step.share")}
+        </Link>
+      </main>
+    );
+  }
+  return (
+    <Results key={chosen.id} assignment={chosen} all={given.data} choose={(id) => setSearch({ assignment: id })} />
+  );
+}
+
+export type Focus = { segment: number } | { item: string } | { student: string };
+
+function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id: string) => void }) {
+  const { t } = useTranslation();
+  const { assignment } = props;
+  const sheet = useSheet(assignment.id);
+  const [inWords, setInWords] = useState(false);
+  const [focus, setFocus] = useState<Focus | null>(null);
+  useKeys([{ keys: "T", label: t("results.asTable"), run: () => setInWords(!inWords) }]);
+  if (sheet.error && !sheet.data) return <ErrorNotice error={sheet.error} />;
+  if (!sheet.data) return <Waiting />;
+  const looked: Focus = focus ?? { segment: hardest(sheet.data) };
+  return (
+    <>
+      <Summary
+        {...props}
+        sheet={sheet.data}
+        inWords={inWords}
+        turn={() => setInWords(!inWords)}
+        openItem={(item) => setFocus({ item })}
+      />
+      <div className="grid min-h-0 flex-1 xl:grid-cols-[1fr_444px]">
+        <main className="overflow-auto bg-sheet px-5 py-3">
+          {sheet.data.students.length === 0 ? (
+            <p className="py-8 text-quiet">{t("results.nobodyYet")}</p>
+          ) : (
+            <SheetTable sheet={sheet.data} focus={looked} look={setFocus} inWords={inWords} />
+          )}
+        </main>
+        <aside className="overflow-y-auto border-l border-rule bg-paper p-5" aria-label={t("results.side")}>
+          {"segment" in looked && <SegmentSide assignment={assignment.id} sheet={sheet.data} number={looked.segment} />}
+          {"item" in looked && <ItemSide assignment={assignment.id} item={looked.item} />}
+          {"student" in looked && <StudentSide assignment={assignment.id} student={looked.student} />}
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function hardest(sheet: Sheet): number {
+  const advised = sheet.segments.findIndex((s) => s.advice);
+  return advised >= 0 ? advised : (sheet.items[0]?.segment ?? 0);
+}
+
+function Summary(props: {
+  assignment: Assignment;
+  all: Assignment[];
+  choose: (id: string) => void;
+  sheet: Sheet;
+  inWords: boolean;
+  turn: () => void;
+  openItem: (item: string) => void;
+}) {
+  const { t, i18n } = useTranslation();
+  const { assignment, sheet } = props;
+  const open = sheet.items.find((i) => i.kind === "open");
+  return (
+    <div className="flex flex-wrap items-center gap-x-7 gap-y-1 border-b border-rule bg-paper px-5 py-3">
+      {props.all.length > 1 ? (
+        <select
+          aria-label={t("results.assignment")}
+          className="field !w-auto font-semibold"
+          value={assignment.id}
+          onChange={(e) => props.choose(e.target.value)}
+        >
+          {props.all.map((a) => (
+            <option key={a.id} value={a.id}>
+              {a.name}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <b className="text-lg">{assignment.name}</b>
+      )}
+      {assignment.due_at && (
+        <span className="text-quiet">{t("study.due", { at: moment(assignment.due_at, i18n.language) })}</span>
+      )}
+      <span>{t("results.started", { started: sheet.started, count: sheet.students.length })}</span>
+      <span>{t("results.finished", { count: sheet.finished })}</span>
+      {sheet.waiting > 0 && open && (
+        <Button small onClick={() => props.openItem(open.id)}>
+          {t("results.toMark", { count: sheet.waiting })}
+        </Button>
+      )}
+      <span className="ml-auto flex gap-2">
+        <Button small hint="T" aria-pressed={props.inWords} onClick={props.turn}>
+          {t("results.asTable")}
+        </Button>
+        <a
+          className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal hover:bg-here"
+          href={`/api/assignments/${assignment.id}/sheet.csv`}
+          download
+        >
+          {t("results.csv")}
+        </a>
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+import { useTranslation } from "react-i18next";
+import { clock } from "../app/times";
+import { ErrorNotice, Waiting } from "../ui/Notice";
+import { OptionBars } from "./OptionBars";
+import { type Sheet, useSegmentResult } from "./queries";
+
+/** One segment: whether to teach it again and why, its sentences shaded by replay, its items. */
+export function SegmentSide({ assignment, sheet, number }: { assignment: string; sheet: Sheet; number: number }) {
+  const { t } = useTranslation();
+  const result = useSegmentResult(assignment, number);
+  const row = sheet.segments[number];
+  if (result.error) return <ErrorNotice error={result.error} />;
+  if (!result.data || !row) return <Waiting />;
+  const most = Math.max(0.01, ...result.data.sentences.map((s) => s.replayed));
+  const items = sheet.items.filter((i) => i.segment === number).length;
+  return (
+    <>
+      <h2 dir="auto" className="font-semibold">
+        {number + 1} · {row.title}
+      </h2>
+      <p className="mb-3 text-[14px] text-quiet">
+        {clock(row.start_ms)} – {clock(row.end_ms)} · {t("lessons.items", { count: items })}
+      </p>
+      {row.advice && (
+        <div className="mb-4 border-l-4 border-brick pl-3">
+          <b>{t("results.teachAgain")}</b>
+          <p>{t("results.teachAgainWhy", row.advice)}</p>
+        </div>
+      )}
+      <p dir="auto" className="font-script text-[16px] leading-[1.65]">
+        {result.data.sentences.map((s) => (
+          <span
+            key={s.start_ms}
+            title={t("results.replayed", { times: s.replayed })}
+            style={{ backgroundColor: shade(s.replayed, most) }}
+          >
+            {s.text}{" "}
+          </span>
+        ))}
+      </p>
+      <p className="mb-4 mt-1 text-[13.5px] text-quiet">{t("results.darker")}</p>
+      {result.data.items.map((i) => (
+        <OptionBars key={i.id} item={i} />
+      ))}
+    </>
+  );
+}
+
+function shade(replayed: number, most: number): string {
+  const steps = ["transparent", "#F7EBD3", "#F0D9AE", "#E7C887"];
+  return steps[Math.ceil((Math.min(replayed, most) / Math.max(most, 0.3)) * 3)] ?? "transparent";
+}

@@ -1,0 +1,39 @@
+import { useTranslation } from "react-i18next";
+import { clock } from "../app/times";
+import { ErrorNotice, Waiting } from "../ui/Notice";
+import { useStudentResult } from "./queries";
+
+/** One student from start to end. */
+export function StudentSide({ assignment, student }: { assignment: string; student: string }) {
+  const { t } = useTranslation();
+  const found = useStudentResult(assignment, student);
+  if (found.error) return <ErrorNotice error={found.error} />;
+  if (!found.data) return <Waiting />;
+  return (
+    <>
+      <h2 dir="auto" className="mb-1 font-semibold">
+        {found.data.nickname}
+      </h2>
+      <p className="mb-3 text-[14px] text-quiet">
+        {t("results.watchedParts")}{" "}
+        {found.data.watched.map((s) => `${clock(s.start_ms)}–${clock(s.end_ms)}`).join(", ") || "–"}
+      </p>
+      <ol className="space-y-3">
+        {found.data.items.map((i, n) => (
+          <li key={i.prompt}>
+            <p dir="auto" className="font-semibold">
+              {n + 1}. {i.prompt}
+            </p>
+            {i.answers.length === 0 && <p className="text-quiet">{t("cell.not_reached")}</p>}
+            {i.answers.map((a) => (
+              <p key={a.id} className="text-[14px]">
+                {t(`study.outcome.${a.outcome}`, { count: a.tries })}
+                {a.comment && ` · ${a.comment}`}
+              </p>
+            ))}
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}

@@ -1,0 +1,133 @@
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+import { useKeys } from "../app/keys";
+import { Button } from "../ui/Button";
+import type { Answered, Question } from "./door";
+
+const LETTERS = "abcdefghijkl";
+
+type Props = {
+  question: Question;
+  offerNotSure: boolean;
+  busy: boolean;
+  send: (response: Answered) => void;
+  hear: (() => void) | null;
+};
+
+/** The part of a card that takes an answer: options to press, or a line to write. */
+export function AnswerForm(props: Props) {
+  const { question, send } = props;
+  const { t } = useTranslation();
+  const [chosen, setChosen] = useState<number[]>([]);
+  const [text, setText] = useDraft(question.id);
+  const options = question.kind === "true_false" ? [t("study.true"), t("study.false")] : question.options;
+  const pick = (n: number) => setChosen(question.several ? toggled(chosen, n) : [n]);
+  const written = question.kind === "gap" || question.kind === "open";
+  const ready = written ? text.trim() !== "" : question.kind === "note" || chosen.length > 0;
+  const answer = () => {
+    if (ready && !props.busy) send(responseOf(question, chosen, text));
+  };
+  const notSure = () => send({ not_sure: true });
+  const sure = props.offerNotSure && question.kind !== "note";
+  useKeys([
+    ...options.map((_, n) => ({ keys: (LETTERS[n] ?? "").toUpperCase(), label: "", run: () => pick(n) })),
+    { keys: "A", label: options.length ? t("study.keyChoose") : "", run: () => pick(0), off: !options.length },
+    { keys: "Enter", label: t("study.answer"), run: answer },
+    { keys: "Ctrl+Enter", label: "", run: answer },
+    { keys: "N", label: sure ? t("study.notSure") : "", run: notSure, off: !sure || options.length > 13 },
+    { keys: "H", label: t("study.hear"), run: () => props.hear?.(), off: !props.hear || options.length > 7 },
+  ]);
+  return (
+    <div>
+      {written && <Written question={question} text={text} change={setText} />}
+      <div className="space-y-2" role={question.several ? "group" : "radiogroup"} aria-label={question.prompt}>
+        {options.map((o, n) => (
+          <OptionLine
+            key={o}
+            letter={LETTERS[n] ?? ""}
+            text={o}
+            on={chosen.includes(n)}
+            pick={() => pick(n)}
+            several={question.several}
+          />
+        ))}
+      </div>
+      {question.several && <p className="mt-1 text-[13px] text-quiet">{t("study.several")}</p>}
+      {sure && (
+        <button
+          type="button"
+          onClick={notSure}
+          disabled={props.busy}
+          className="mt-2 block min-h-11 w-full rounded border border-dashed border-line px-3 py-2 pl-10 text-left"
+        >
+          {t("study.notSure")}
+        </button>
+      )}
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Button look="main" onClick={answer} disabled={!ready || props.busy} className="min-h-11">
+          {question.kind === "note" ? t("study.goOn") : t("study.answer")}
+        </Button>
+        {props.hear && (
+          <Button onClick={props.hear} className="min-h-11">
+            {t("study.hear")}
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function OptionLine(props: { letter: string; text: string; on: boolean; pick: () => void; several: boolean }) {
+  return (
+    // biome-ignore lint/a11y/useAriaPropsForRole: aria-checked is set for both roles
+    <button
+      type="button"
+      role={props.several ? "checkbox" : "radio"}
+      aria-checked={props.on}
+      onClick={props.pick}
+      className={`flex min-h-11 w-full items-baseline gap-3 rounded border px-3 py-2 text-left ${
+        props.on ? "border-teal bg-sheet outline outline-1 outline-teal" : "border-rule bg-paper hover:border-line"
+      }`}
+    >
+      <span className="w-4 shrink-0 font-semibold text-quiet">{props.letter}</span>
+      <span dir="auto">{props.text}</span>
+    </button>
+  );
+}
+
+function Written(props: { question: Question; text: string; change: (text: string) => void }) {
+  const { t } = useTranslation();
+  const long = props.question.kind === "open";
+  const shared = {
+    value: props.text,
+    dir: "auto" as const,
+    "aria-label": t("study.yourAnswer"),
+    className: "field mb-2",
+    maxLength: 5000,
+    onChange: (e: { target: { value: string } }) => props.change(e.target.value),
+  };
+  return long ? <textarea rows={4} {...shared} /> : <input autoComplete="off" {...shared} />;
+}
+
+function toggled(chosen: number[], n: number): number[] {
+  return chosen.includes(n) ? chosen.filter((c) => c !== n) : [...chosen, n];
+}
+
+function responseOf(question: Question, chosen: number[], text: string): Answered {
+  if (question.kind === "note") return {};
+  if (question.kind === "true_false") return { truth: chosen[0] === 0 };
+  return question.kind === "choice" ? { chosen } : { text };
+}
+
+/** Text kept on the device while it is being written. */
+function useDraft(item: string): [string, (text: string) => void] {
+  const key = `escuela.draft.${item}`;
+  const [text, setText] = useState(() => sessionStorage.getItem(key) ?? "");
+  return [
+    text,
+    (next) => {
+      sessionStorage.setItem(key, next);
+      setText(next);
+    },
+  ];
+}

@@ -1,0 +1,77 @@
+import { useTranslation } from "react-i18next";
+import type { Answered, Progress, Question, StudyLesson } from "./door";
+
+/** What is said back after an answer: whether it was right, the key and why, as far as the policy lets go of them. */
+export function Feedback(props: { question: Question; progress: Progress; lesson: StudyLesson }) {
+  const { question, progress } = props;
+  const { t } = useTranslation();
+  const last = progress.answers.at(-1);
+  if (!last) return <p className="text-quiet">{t("study.kept")}</p>;
+  const edge = {
+    right: "border-l-moss",
+    wrong: "border-l-brick",
+    not_sure: "border-l-line",
+    waiting: "border-l-amber",
+  };
+  const side = edge[last.outcome as keyof typeof edge] ?? "border-l-line";
+  return (
+    <div aria-live="polite">
+      <div className={`mb-2 rounded border border-l-4 border-rule bg-paper px-3 py-2 ${side}`}>
+        <p dir="auto" className="font-semibold">
+          {said(question, last.response as Answered, t)}
+        </p>
+        <p className="text-[14px] text-quiet">
+          {t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
+        </p>
+        {last.comment && <p dir="auto">{last.comment}</p>}
+      </div>
+      {progress.key && (
+        <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} right={last.outcome === "right"} />
+      )}
+    </div>
+  );
+}
+
+function KeyShown(props: {
+  question: Question;
+  keyOf: NonNullable<Progress["key"]>;
+  lesson: StudyLesson;
+  right: boolean;
+}) {
+  const { question, keyOf } = props;
+  const { t } = useTranslation();
+  const answer = said(question, { chosen: keyOf.correct, truth: keyOf.truth ?? undefined, text: keyOf.texts[0] }, t);
+  const quote = props.lesson.sentences.filter((s) =>
+    keyOf.evidence.some((e) => s.start_ms < e.end_ms && s.end_ms > e.start_ms),
+  );
+  return (
+    <div className="space-y-2">
+      {!props.right && answer && (
+        <p>
+          <span className="text-quiet">{t("study.rightAnswer")} </span>
+          <b dir="auto">{answer}</b>
+        </p>
+      )}
+      {keyOf.explanation && !quotes(keyOf.explanation, quote) && <p dir="auto">{keyOf.explanation}</p>}
+      {quote.length > 0 && (
+        <blockquote dir="auto" className="rounded border border-rule bg-paper px-3 py-2 font-script italic">
+          {quote.map((s) => s.text).join(" ")}
+        </blockquote>
+      )}
+    </div>
+  );
+}
+
+/** Whether an explanation only repeats the sentence that is quoted anyway. */
+function quotes(explanation: string, quote: { text: string }[]): boolean {
+  return quote.some((s) => explanation.includes(s.text) && explanation.length < s.text.length + 30);
+}
+
+export function said(question: Question, response: Answered, t: (key: string) => string): string {
+  if (response.not_sure) return t("study.notSure");
+  if (question.kind === "true_false") {
+    return response.truth === undefined ? "" : t(response.truth ? "study.true" : "study.false");
+  }
+  if (question.kind === "choice") return (response.chosen ?? []).map((n) => question.options[n] ?? "").join("; ");
+  return response.text ?? "";
+}

@@ -1,0 +1,19 @@
+import type { Schemas } from "../api/client";
+import type { Played } from "../player/hooks";
+
+export type StudyLesson = Schemas["StudyLessonOut"];
+export type Question = Schemas["QuestionOut"];
+export type Progress = Schemas["ProgressOut"];
+export type Answered = Schemas["ResponseDataRequest"];
+export type Rules = Schemas["RulesOut"];
+export type Outcome = Schemas["TryOut"]["outcome"];
+
+/** What stands behind the study room: the server for a student, a server that forgets for a rehearsal. */
+export interface StudyDoor {
+  /** Marks one try; null while there is no connection (the answer is kept and sent later). */
+  answer(item: string, response: Answered, before: Outcome[]): Promise<Progress | null>;
+  played(stretch: Played): void;
+  finish(): Promise<void>;
+}
+
+export const NOTHING_YET: Omit<Progress, "item"> = { done: false, tries_left: 1, answers: [], key: null };

@@ -1,0 +1,117 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Clock } from "../player/clock";
+import { usePlayed } from "../player/hooks";
+import { allowedSeek, isDone, nextStop, type Stop, stopsOf } from "./course";
+import type { Answered, Progress, Rules, StudyDoor, StudyLesson } from "./door";
+
+export type Phase = "watching" | "asking" | "hearing" | "ended";
+
+type Given = {
+  clock: Clock;
+  lesson: StudyLesson;
+  rules: Rules;
+  door: StudyDoor;
+  first: Progress[];
+  furthestMs: number;
+  finished: boolean;
+};
+
+/** The way through a lesson: plays, stops where something is asked, goes on once it is answered. */
+export function useCourse(given: Given) {
+  const { clock, lesson, door, rules } = given;
+  const stops = useMemo(() => stopsOf(lesson), [lesson]);
+  const [progress, setProgress] = useState(() => new Map(given.first.map((p) => [p.item, p])));
+  const [phase, setPhase] = useState<Phase>(given.finished ? "ended" : "watching");
+  const [stop, setStop] = useState<Stop | null>(null);
+  const [index, setIndex] = useState(0);
+  const furthest = useRef(given.furthestMs);
+  const latest = useRef(progress);
+  latest.current = progress;
+
+  const take = useCallback((told: Progress) => setProgress((old) => new Map(old).set(told.item, told)), []);
+  usePlayed(clock, (stretch) => {
+    furthest.current = Math.max(furthest.current, stretch.end_ms);
+    door.played(stretch);
+  });
+
+  const ask = useCallback(
+    (at: Stop) => {
+      clock.hold();
+      setStop(at);
+      setIndex(
+        Math.max(
+          0,
+          at.items.findIndex((i) => !isDone(latest.current, i)),
+        ),
+      );
+      setPhase("asking");
+    },
+    [clock],
+  );
+
+  // Arms the next pause whenever the student watches; at the extract's end the lesson ends.
+  const arm = useCallback(() => {
+    const next = nextStop(stops, latest.current, clock.nowMs);
+    if (next) clock.pauseAt(next.atMs, () => ask(next));
+    else clock.pauseAt(lesson.end_ms - 60, () => setPhase("ended"));
+  }, [clock, stops, ask, lesson.end_ms]);
+
+  useEffect(() => {
+    if (phase === "watching") arm();
+  }, [phase, arm]);
+
+  const watch = useCallback(() => {
+    setStop(null);
+    setPhase("watching");
+    clock.play();
+  }, [clock]);
+
+  const goOn = useCallback(() => {
+    const left = stop ? stop.items.findIndex((i, n) => n > index && !isDone(latest.current, i)) : -1;
+    if (left >= 0) {
+      setIndex(left);
+      return;
+    }
+    if (stop) clock.seek(stop.atMs + 40);
+    const atEnd = clock.nowMs >= lesson.end_ms - 300;
+    if (atEnd) setPhase("ended");
+    else watch();
+  }, [stop, index, clock, lesson.end_ms, watch]);
+
+  const hear = useCallback(
+    (fromMs: number) => {
+      if (!stop) return;
+      setPhase("hearing");
+      clock.seek(Math.max(lesson.start_ms, fromMs - 300));
+      clock.pauseAt(stop.atMs, () => setPhase("asking"));
+      clock.play();
+    },
+    [clock, stop, lesson.start_ms],
+  );
+
+  const seek = (ms: number) => {
+    if (phase === "asking") setStop(null);
+    setPhase("watching");
+    const now = Math.max(clock.nowMs, 0);
+    clock.seek(allowedSeek(rules, Math.max(lesson.start_ms, ms), now, furthest.current));
+    arm();
+  };
+
+  const send = async (item: string, response: Answered): Promise<Progress | null> => {
+    const before = (latest.current.get(item)?.answers ?? []).map((a) => a.outcome);
+    const told = await door.answer(item, response, before);
+    // While there is no connection the item counts as answered here, so that the student can go on.
+    take(told ?? { item, done: true, tries_left: 0, answers: [], key: null });
+    return told;
+  };
+
+  const leaveHearing = () => {
+    clock.hold();
+    if (stop) clock.seek(stop.atMs);
+    setPhase("asking");
+  };
+
+  return { stops, progress, phase, stop, index, send, goOn, hear, seek, watch, take, setPhase, leaveHearing, ask };
+}
+
+export type Course = ReturnType<typeof useCourse>;

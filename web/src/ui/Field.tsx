@@ -1,0 +1,61 @@
+import { Field as Base, Description, Label, Switch } from "@headlessui/react";
+import type { ReactNode } from "react";
+
+/** A label above its control, with a line of help under it. */
+export function Field({ label, help, children }: { label: string; help?: string | undefined; children: ReactNode }) {
+  return (
+    <Base className="mb-3 block">
+      <Label className="mb-1 block text-[13.5px] text-quiet">{label}</Label>
+      {children}
+      {help && <Description className="mt-1 text-[13px] text-quiet">{help}</Description>}
+    </Base>
+  );
+}
+
+export function Toggle(props: { label: string; on: boolean; change: (on: boolean) => void }) {
+  return (
+    <Base className="flex items-center gap-3 py-1">
+      <Switch
+        checked={props.on}
+        onChange={props.change}
+        className="h-6 w-11 shrink-0 rounded-full border border-line bg-sand p-0.5 data-checked:bg-teal"
+      >
+        <span
+          className={`block size-4.5 rounded-full border border-line bg-sheet ${props.on ? "translate-x-5" : ""}`}
+        />
+      </Switch>
+      <Label>{props.label}</Label>
+    </Base>
+  );
+}
+
+/** One of a few, as buttons side by side that the arrow keys walk through. */
+export function OneOf<T extends string>(props: {
+  label: string;
+  value: T;
+  options: { value: T; label: string }[];
+  change: (value: T) => void;
+}) {
+  return (
+    <fieldset className="mb-3">
+      <legend className="mb-1 text-[13.5px] text-quiet">{props.label}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {props.options.map((o) => (
+          <label
+            key={o.value}
+            className="cursor-pointer rounded border border-rule px-2.5 py-1 text-[14px] has-checked:border-teal has-checked:font-semibold has-checked:text-teal has-focus-visible:outline-2 has-focus-visible:outline-teal"
+          >
+            <input
+              type="radio"
+              className="sr-only"
+              name={props.label}
+              checked={props.value === o.value}
+              onChange={() => props.change(o.value)}
+            />
+            {o.label}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
