@@ -23,7 +23,7 @@ from escuela_core.transcripts import Sentence, Transcript, Word, webvtt
 HERE = Path(__file__).parent
 FRAMES_PER_SECOND = 5
 SENTENCE_GAP_S, PART_GAP_S, LEAD_S = 0.7, 1.6, 0.8
-PACE = 0.84
+PACE = 0.8
 Sound = NDArray[np.float32]
 
 

@@ -18,7 +18,7 @@ def frame(picture: str, part: int, share: float, caption: str) -> Image.Image:
     image = Image.new("RGB", SIZE, SKY if picture == "lock" else SAND)
     draw = ImageDraw.Draw(image)
     (_lock if picture == "lock" else _knot)(draw, part, share)
-    draw.text((26, 22), caption, font=_font(22), fill=INK)
+    draw.text((26, 22), caption, font=_font(34), fill=INK)
     return image
 
 

@@ -6,7 +6,7 @@ import { moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { type Assignment, useForgetAssignments } from "./queries";
-import { Said } from "./SharePanel";
+import { Said } from "./Said";
 
 /** One assignment: link, code, QR, and its times. */
 export function Given({ assignment, lesson }: { assignment: Assignment; lesson: string }) {

@@ -8,6 +8,7 @@ import { Field, OneOf, Toggle } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { Given } from "./Given";
 import { type Policy, useAssignments, useForgetAssignments } from "./queries";
+import { Said } from "./Said";
 
 /** Giving the lesson out, and what was given out before. */
 export function SharePanel({ desk }: { desk: Desk }) {
@@ -162,17 +163,4 @@ function Rules({ policy, put }: Part) {
       />
     </>
   );
-}
-
-/** The policy in plain sentences, as a student meets it. */
-export function Said({ policy }: { policy: Policy }) {
-  const { t } = useTranslation();
-  const sentences = [
-    t("said.attempts", { count: policy.attempts ?? 1 }),
-    t(`said.feedback.${policy.feedback}`),
-    t(policy.show_key ? "said.key" : "said.noKey"),
-    t(`said.skipping.${policy.skipping}`),
-    policy.offer_not_sure ? t("said.notSure") : "",
-  ];
-  return <p className="my-4 rounded bg-paper px-3 py-2 text-[14px]">{sentences.filter(Boolean).join(" ")}</p>;
 }

@@ -26,6 +26,11 @@ export function CardActions({ item, state, step }: { item: Item; state: DeskStat
           {t(step === "check" ? "item.mend" : "item.change")}
         </Button>
       )}
+      {step === "items" && (
+        <Button small hint="V" onClick={() => state.another(item)}>
+          {t("item.another")}
+        </Button>
+      )}
       {item.report?.evidence[0] && (
         <Button small hint="H" onClick={() => state.hear(item)}>
           {t("item.hear")}
@@ -82,8 +87,8 @@ function Decide({ item, state }: { item: Item; state: DeskState }) {
         setAsking(false);
       }}
     >
-      {/* biome-ignore lint/a11y/noAutofocus: the field was just asked for */}
       <input
+        // biome-ignore lint/a11y/noAutofocus: the field was just asked for
         autoFocus
         className="field !py-1"
         aria-label={t("item.reason")}

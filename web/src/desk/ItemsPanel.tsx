@@ -43,7 +43,7 @@ function ProposeForm({ state }: { state: DeskState }) {
   const [kinds, setKinds] = useState<Written[]>([...WRITTEN]);
   const [count, setCount] = useState("");
   const [seed, setSeed] = useState(1);
-  const [job, setJob] = useState<string | null>(null);
+  const { proposing: job, propose: setJob } = state;
   const [error, setError] = useState<unknown>(null);
   const watched = useJob(job);
   const ended = watched.data?.state === "done" || watched.data?.state === "failed";
@@ -123,11 +123,11 @@ function KindChoice({ kinds, put }: { kinds: Written[]; put: (kinds: Written[]) 
         {WRITTEN.map((k) => (
           <label
             key={k}
-            className="cursor-pointer rounded border border-rule px-2.5 py-1 text-[14px] has-checked:border-teal has-checked:font-semibold has-checked:text-teal has-focus-visible:outline-2 has-focus-visible:outline-teal"
+            className="relative cursor-pointer rounded border border-rule px-2.5 py-1 text-[14px] has-checked:border-teal has-checked:font-semibold has-checked:text-teal has-focus-visible:outline-2 has-focus-visible:outline-teal"
           >
             <input
               type="checkbox"
-              className="sr-only"
+              className="absolute inset-0 size-full cursor-pointer opacity-0"
               checked={kinds.includes(k)}
               onChange={() => put(kinds.includes(k) ? kinds.filter((x) => x !== k) : [...kinds, k])}
             />

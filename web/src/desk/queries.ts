@@ -50,6 +50,23 @@ const ofLesson = (lesson: string) => ({ params: { path: { lesson_id: lesson } } 
 const ofItem = (item: string) => ({ params: { path: { item_id: item } } });
 const ofSegment = (segment: string) => ({ params: { path: { segment_id: segment } } });
 
+/** Asks the writer for one more item in the segment that holds an instant; the job to watch. */
+export async function proposeAt(desk: Desk, at_ms: number) {
+  const segment = desk.segments.find((s) => s.start_ms <= at_ms && at_ms < s.end_ms);
+  const given = {
+    kinds: ["choice", "true_false", "gap"] as const,
+    count: 1,
+    seed: at_ms % 1000,
+    segments: segment ? [segment.id] : [],
+  };
+  return body(
+    await api.POST("/api/lessons/{lesson_id}/propose/", {
+      ...ofLesson(desk.id),
+      body: { ...given, kinds: [...given.kinds] },
+    }),
+  );
+}
+
 /** What can be done to a lesson, each one request. */
 export const acts = {
   undo: (lesson: string): Sent => api.POST("/api/lessons/{lesson_id}/undo/", ofLesson(lesson)),

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
 import type { Clock } from "../player/clock";
 import { spanAt, useClock } from "../player/hooks";
-import { acts, type Content, type Desk, type Item, type Sentence, useChange } from "./queries";
+import { acts, type Content, type Desk, type Item, proposeAt, type Sentence, useChange } from "./queries";
 
 /** What the parts of the desk share: the clock, the item in hand, and how to change things. */
 export type DeskState = {
@@ -19,6 +19,9 @@ export type DeskState = {
   sentenceAt: (ms: number) => number;
   hear: (item: Item) => void;
   listenAround: (ms: number) => void;
+  another: (item: Item) => void;
+  proposing: string | null;
+  propose: (job: string | null) => void;
   addItem: (kind: Content["kind"], pauseMs?: number) => void;
 };
 
@@ -65,6 +68,14 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     },
     [sentences, sentenceAt, clock, queries, desk.id, mutateAsync],
   );
+  const [proposing, propose] = useState<string | null>(null);
+  const another = useCallback(
+    async (near: Item) => {
+      const at = near.content.evidence?.[0]?.start_ms ?? near.content.pause_ms ?? 0;
+      propose((await proposeAt(desk, at)).id);
+    },
+    [desk],
+  );
   const item = useMemo(() => desk.items.find((i) => i.id === selected), [desk.items, selected]);
   return {
     desk,
@@ -81,6 +92,9 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     hear,
     listenAround,
     addItem,
+    another,
+    proposing,
+    propose,
   };
 }
 

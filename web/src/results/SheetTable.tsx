@@ -31,7 +31,7 @@ export function SheetTable({ sheet, focus, look, inWords }: Props) {
               <Watched share={s.coverage} inWords={inWords} />
             </td>
             {s.cells.map((c, n) => (
-              <td key={sheet.items[n]?.id} className={inWords ? "px-2 py-1 text-[13px]" : "px-3 py-1"}>
+              <td key={sheet.items[n]?.id} className={inWords ? "px-2 py-1 text-[13px]" : "min-w-11 px-3 py-1"}>
                 {inWords ? words(c) : <ResultBar cell={c} />}
               </td>
             ))}
@@ -112,7 +112,7 @@ function Feet({ sheet }: { sheet: Sheet }) {
           {t("results.firstTry")}
         </th>
         {sheet.items.map((i) => (
-          <td key={i.id} className="pt-2 text-center">
+          <td key={i.id} className="min-w-11 pt-2 text-center">
             {i.answered === 0
               ? "–"
               : few

@@ -40,10 +40,12 @@ export function AnswerForm(props: Props) {
   return (
     <div>
       {written && <Written question={question} text={text} change={setText} />}
-      <div className="space-y-2" role={question.several ? "group" : "radiogroup"} aria-label={question.prompt}>
+      <fieldset className="space-y-2">
+        <legend className="sr-only">{question.prompt}</legend>
         {options.map((o, n) => (
           <OptionLine
             key={o}
+            name={question.id}
             letter={LETTERS[n] ?? ""}
             text={o}
             on={chosen.includes(n)}
@@ -51,7 +53,7 @@ export function AnswerForm(props: Props) {
             several={question.several}
           />
         ))}
-      </div>
+      </fieldset>
       {question.several && <p className="mt-1 text-[13px] text-quiet">{t("study.several")}</p>}
       {sure && (
         <button
@@ -77,21 +79,25 @@ export function AnswerForm(props: Props) {
   );
 }
 
-function OptionLine(props: { letter: string; text: string; on: boolean; pick: () => void; several: boolean }) {
+type LineProps = { name: string; letter: string; text: string; on: boolean; pick: () => void; several: boolean };
+
+function OptionLine(props: LineProps) {
   return (
-    // biome-ignore lint/a11y/useAriaPropsForRole: aria-checked is set for both roles
-    <button
-      type="button"
-      role={props.several ? "checkbox" : "radio"}
-      aria-checked={props.on}
-      onClick={props.pick}
-      className={`flex min-h-11 w-full items-baseline gap-3 rounded border px-3 py-2 text-left ${
-        props.on ? "border-teal bg-sheet outline outline-1 outline-teal" : "border-rule bg-paper hover:border-line"
+    <label
+      className={`relative flex min-h-11 w-full cursor-pointer items-baseline gap-3 rounded border px-3 py-2 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-teal ${
+        props.on ? "border-teal bg-sheet ring-1 ring-teal" : "border-rule bg-paper hover:border-line"
       }`}
     >
+      <input
+        type={props.several ? "checkbox" : "radio"}
+        className="absolute inset-0 size-full cursor-pointer opacity-0"
+        name={props.name}
+        checked={props.on}
+        onChange={props.pick}
+      />
       <span className="w-4 shrink-0 font-semibold text-quiet">{props.letter}</span>
       <span dir="auto">{props.text}</span>
-    </button>
+    </label>
   );
 }
 

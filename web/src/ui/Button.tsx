@@ -28,7 +28,7 @@ export function Button({ look = "plain", hint, small, children, className = "", 
       {...rest}
     >
       {children}
-      {hint && <kbd aria-hidden="true">{hint}</kbd>}
+      {hint && <kbd>{hint}</kbd>}
     </button>
   );
 }

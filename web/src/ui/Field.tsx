@@ -1,14 +1,17 @@
-import { Field as Base, Description, Label, Switch } from "@headlessui/react";
+import { Field as Base, Label, Switch } from "@headlessui/react";
 import type { ReactNode } from "react";
 
 /** A label above its control, with a line of help under it. */
 export function Field({ label, help, children }: { label: string; help?: string | undefined; children: ReactNode }) {
   return (
-    <Base className="mb-3 block">
-      <Label className="mb-1 block text-[13.5px] text-quiet">{label}</Label>
-      {children}
-      {help && <Description className="mt-1 text-[13px] text-quiet">{help}</Description>}
-    </Base>
+    <div className="mb-3">
+      {/* biome-ignore lint/a11y/noLabelWithoutControl: the control is what stands inside */}
+      <label className="block">
+        <span className="mb-1 block text-[13.5px] text-quiet">{label}</span>
+        {children}
+      </label>
+      {help && <p className="mt-1 text-[13px] text-quiet">{help}</p>}
+    </div>
   );
 }
 
@@ -43,11 +46,11 @@ export function OneOf<T extends string>(props: {
         {props.options.map((o) => (
           <label
             key={o.value}
-            className="cursor-pointer rounded border border-rule px-2.5 py-1 text-[14px] has-checked:border-teal has-checked:font-semibold has-checked:text-teal has-focus-visible:outline-2 has-focus-visible:outline-teal"
+            className="relative cursor-pointer rounded border border-rule px-2.5 py-1 text-[14px] has-checked:border-teal has-checked:font-semibold has-checked:text-teal has-focus-visible:outline-2 has-focus-visible:outline-teal"
           >
             <input
               type="radio"
-              className="sr-only"
+              className="absolute inset-0 size-full cursor-pointer opacity-0"
               name={props.label}
               checked={props.value === o.value}
               onChange={() => props.change(o.value)}

@@ -42,9 +42,14 @@ def compare(claim: Claim, sentence: str, around: Sequence[str]) -> Facts:
     return Facts(
         compare_quantities(claim, sentence, around),
         compare_names(claim, sentence, around),
-        compare_negation(claim.text, sentence),
-        compare_opposites(claim.text, sentence),
+        compare_negation(_asserted(claim), sentence),
+        compare_opposites(_asserted(claim), sentence),
     )
+
+
+def _asserted(claim: Claim) -> str:
+    """The words the claim itself asserts: what a question takes for granted ("Why must it not ...?") is not its claim."""
+    return claim.answer if claim.given.rstrip().endswith("?") else claim.text
 
 
 def compare_quantities(claim: Claim, sentence: str, around: Sequence[str]) -> Comparison:

@@ -127,10 +127,14 @@ def _evidence(script: Script, item: Item, reading: Reading, row: Scores) -> tupl
 
 
 def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> list[Finding]:
+    severity: Literal["error", "look"]
     if verdict == "contradicted":
-        return [Finding("contradicted", "error", reason.message, params=reason.params)]
+        # A number or a name that differs is plain to see; a turned "not" or an opposite needs more to be sure of.
+        plain = reason.params.get("sort") in ("quantity", "name")
+        severity = "error" if plain or likely.contradicted >= 0.6 else "look"
+        return [Finding("contradicted", severity, reason.message, params=reason.params)]
     if verdict == "not_heard":
-        severity: Literal["error", "look"] = "error" if likely.not_heard >= 0.75 else "look"
+        severity = "error" if likely.not_heard >= 0.75 else "look"
         return [Finding("not_heard", severity, reason.message, params=reason.params)]
     return []
 

@@ -1,0 +1,15 @@
+import { useTranslation } from "react-i18next";
+import type { Policy } from "./queries";
+
+/** The policy in plain sentences, as a student meets it. */
+export function Said({ policy }: { policy: Policy }) {
+  const { t } = useTranslation();
+  const sentences = [
+    t("said.attempts", { count: policy.attempts ?? 1 }),
+    t(`said.feedback.${policy.feedback}`),
+    t(policy.show_key ? "said.key" : "said.noKey"),
+    t(`said.skipping.${policy.skipping}`),
+    policy.offer_not_sure ? t("said.notSure") : "",
+  ];
+  return <p className="my-4 rounded bg-paper px-3 py-2 text-[14px]">{sentences.filter(Boolean).join(" ")}</p>;
+}
