@@ -4,7 +4,7 @@ ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd -P)
 STATE=${ESCUELA_STATE:-$ROOT/.state}
 PY=$ROOT/.venv/bin/python
 
-say() { printf '%s\n' "$*"; }
+say() { printf '%s\n' "$@"; }
 die() { printf '%s\n' "$*" >&2; exit 1; }
 
 # packages COMMAND=PACKAGE ...: installs the Debian packages whose command (or file) is missing.
