@@ -24,6 +24,7 @@ HERE = Path(__file__).parent
 FRAMES_PER_SECOND = 5
 SENTENCE_GAP_S, PART_GAP_S, LEAD_S = 0.7, 1.6, 0.8
 PACE = 0.8
+H264 = "-c:v libx264 -preset slow -tune animation -crf 26 -pix_fmt yuv420p -g 50"
 Sound = NDArray[np.float32]
 
 
@@ -63,7 +64,7 @@ def _trimmed(sound: Sound) -> Sound:
 
 
 def _word_times(text: str, sound: Sound, begun_s: float) -> list[Word]:
-    """Words by forced alignment of the known text; within the sentence's exact span where the aligner knows a word not."""
+    """Words by forced alignment of the known text; by letters where the aligner does not know a word."""
     texts = text.split()
     spans = _aligned(texts, sound)
     length = len(sound) / SAMPLE_RATE
@@ -114,7 +115,7 @@ def _encode(name: str, lesson: dict[str, object], sound: Sound, shots: list[tupl
                 number += 1
         source = ["-framerate", str(FRAMES_PER_SECOND), "-i", f"{folder}/%05d.png", "-i", str(wav)]
         for ending, options in (
-            ("mp4", "-c:v libx264 -preset slow -tune animation -crf 26 -pix_fmt yuv420p -g 50 -c:a aac -b:a 64k -ac 1 -movflags +faststart"),
+            ("mp4", f"{H264} -c:a aac -b:a 64k -ac 1 -movflags +faststart"),
             ("webm", "-c:v libvpx-vp9 -crf 40 -b:v 0 -g 50 -row-mt 1 -c:a libopus -b:a 40k -ac 1"),
         ):
             target = HERE / "media" / f"{name}.{ending}"

@@ -36,7 +36,10 @@ def _lock(draw: ImageDraw.ImageDraw, part: int, share: float) -> None:
     draw.rectangle((282, 110, 300, 250 if lower_open else 480), fill=WOOD)
     draw.rectangle((602, 90, 620, 480), fill=WOOD)
     water = low if boat_x < 290 else level
-    draw.polygon([(boat_x, water - 42), (boat_x + 170, water - 42), (boat_x + 148, water + 14), (boat_x + 26, water + 14)], fill=HULL)
+    draw.polygon(
+        [(boat_x, water - 42), (boat_x + 170, water - 42), (boat_x + 148, water + 14), (boat_x + 26, water + 14)],
+        fill=HULL,
+    )
     draw.rectangle((boat_x + 56, water - 78, boat_x + 112, water - 42), fill=CABIN)
 
 
@@ -61,7 +64,19 @@ def _knot(draw: ImageDraw.ImageDraw, part: int, share: float) -> None:
         draw.rounded_rectangle((230, 300, 630, 350), 24, fill=INK)
         turns = [(90, 390), (260, 290), (600, 370), (610, 290), (260, 370), (250, 290), (600, 365), (470, 260)]
     else:
-        turns = [(40, 250), (330, 250), (420, 180), (480, 250), (420, 320), (340, 250), (420, 130), (640, 160), (700, 260), (620, 350), (440, 300)]
+        turns = [
+            (40, 250),
+            (330, 250),
+            (420, 180),
+            (480, 250),
+            (420, 320),
+            (340, 250),
+            (420, 130),
+            (640, 160),
+            (700, 260),
+            (620, 350),
+            (440, 300),
+        ]
     shown = max(2, round(len(turns) * min(1.0, 0.25 + share)))
     draw.line(turns[:shown], fill=ROPE, width=22, joint="curve")
     draw.line(turns[:shown], fill=SAND, width=3, joint="curve")

@@ -21,8 +21,9 @@ from apps.study.services import answer, finish, join, report_played
 from escuela_core.items import Choice, Gap, Item, Open, TrueFalse
 
 NAMES = (
-    "Amaya Ruan,Bastien Orell,Carla Nieve,Dunia Farah,Edo Marsh,Faustina Lo,Gil Arana,Hedda Quist,Iker Sola,Jun Tavares,"
-    "Kaia Brandt,Lior Pen,Mara Olin,Nuno Vey,Odile Kerr,Pau Ferran,Quim Adell,Rosa Hallam"
+    "Amaya Ruan,Bastien Orell,Carla Nieve,Dunia Farah,Edo Marsh,Faustina Lo,Gil Arana,Hedda Quist,"
+    "Iker Sola,Jun Tavares,Kaia Brandt,Lior Pen,Mara Olin,Nuno Vey,Odile Kerr,Pau Ferran,Quim Adell,"
+    "Rosa Hallam"
 ).split(",")
 # How hard each item of the canal lesson is meant to be; the fourth and fifth are the gates that point upstream.
 DIFFICULTY = (-1.6, -1.2, -0.8, 1.1, 0.7, 0.1, -0.9, 0.0)

@@ -13,8 +13,8 @@ from escuela_core.transcripts import Transcript, read_captions
 FOLDER = Path(__file__).parent / "talks"
 # These twelve are for reporting only: nothing is tuned, trained or looked at on them.
 REPORTING = (
-    "ice-floats soap-works sharp-knife floor-plan hill-railway first-coins three-averages bar-chart food-label "
-    "short-talk reloj-sol ferry-crew"
+    "ice-floats soap-works sharp-knife floor-plan hill-railway first-coins three-averages bar-chart "
+    "food-label short-talk reloj-sol ferry-crew"
 ).split()
 
 
@@ -34,7 +34,9 @@ def names(*, reporting: bool) -> list[str]:
 
 def load(name: str, *, captions: str = "captions.vtt") -> Talk:
     folder = FOLDER / name
-    data = {part: json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", "items", "labels", "truth")}
+    data = {
+        part: json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", "items", "labels", "truth")
+    }
     transcript = read_captions(
         (folder / captions).read_bytes(), language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"]
     )

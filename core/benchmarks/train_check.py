@@ -10,10 +10,10 @@ import sys
 from pathlib import Path
 
 import numpy as np
+import talks
 from sklearn.linear_model import LogisticRegression
 from sklearn.model_selection import GroupKFold
 
-import talks
 from escuela_core.checking.claims import key_claims, option_claims
 from escuela_core.checking.evidence import scores, script_of
 from escuela_core.checking.features import NAMES, read_claim
@@ -56,7 +56,9 @@ def main() -> None:
     for c in range(3):
         hit = ((picked == c) & (y == c)).sum()
         f1.append(2 * hit / max(1, (picked == c).sum() + (y == c).sum()))
-    sys.stdout.write(f"{len(y)} claims, F1 {dict(zip(CLASSES, np.round(f1, 3), strict=True))}, macro {np.mean(f1):.3f}\n")
+    sys.stdout.write(
+        f"{len(y)} claims, F1 {dict(zip(CLASSES, np.round(f1, 3), strict=True))}, macro {np.mean(f1):.3f}\n"
+    )
     if "--write" in sys.argv:
         model = LogisticRegression(C=0.1, max_iter=2000, class_weight="balanced").fit(z, y)
         OUT.write_text(

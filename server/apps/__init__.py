@@ -1,1 +1,4 @@
-"""The rooms of the server; each imports only those left of it: accounts, work, recordings, lessons, assignments, study, results."""
+"""The rooms of the server: accounts, work, recordings, lessons, assignments, study, results.
+
+Each imports only those left of it.
+"""

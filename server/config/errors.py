@@ -73,7 +73,7 @@ def _first_sentence(detail: Any, path: str = "") -> str:
     return f"{path}: {detail}" if path else str(detail)
 
 
-def locked_out(request: HttpRequest, response: object, credentials: object) -> JsonResponse:
+def locked_out(_request: HttpRequest, _response: object, _credentials: object) -> JsonResponse:
     """What django-axes answers after too many wrong passwords."""
     sentence = "Too many wrong passwords for this address; wait a quarter of an hour and try again."
     return JsonResponse(body("locked_out", sentence, 429), status=429, content_type="application/problem+json")

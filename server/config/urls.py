@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
-from django.urls import include, path, re_path
+from django.urls import URLPattern, URLResolver, include, path, re_path
 from django.views.decorators.clickjacking import xframe_options_exempt
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
@@ -26,8 +26,13 @@ def teacher_page(request: HttpRequest) -> HttpResponse:
 @require_safe
 @xframe_options_exempt
 @ensure_csrf_cookie
-def student_page(request: HttpRequest, code: str = "") -> HttpResponse:
+def student_page(request: HttpRequest, code: str = "") -> HttpResponse:  # noqa: ARG001 (the page reads it itself)
     return render(request, "app.html", {"entry": "src/student.tsx"})
+
+
+def missing(request: HttpRequest) -> HttpResponse:  # noqa: ARG001 (every view takes one)
+    """A file that is not there is no page of the web's router."""
+    raise Http404
 
 
 class PingView(APIView):
@@ -53,7 +58,7 @@ class NothingView(APIView):
         raise error
 
 
-api = [
+api: list[URLPattern | URLResolver] = [
     path("", include("apps.accounts.urls")),
     path("", include("apps.work.urls")),
     path("", include("apps.lessons.urls")),
@@ -69,5 +74,6 @@ urlpatterns = [
     path("outbox/", outbox),
     path("s/", student_page),
     path("s/<str:code>", student_page),
+    re_path(r"^(?:media|static)/.*$", missing),
     re_path(r"^.*$", teacher_page),
 ]

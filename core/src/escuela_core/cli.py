@@ -42,7 +42,9 @@ def main(arguments: list[str] | None = None) -> int:
 
 
 def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(prog="escuela-core", description="Read, divide, write, check and place from the shell.")
+    parser = argparse.ArgumentParser(
+        prog="escuela-core", description="Read, divide, write, check and place from the shell."
+    )
     commands = parser.add_subparsers(dest="command", required=True)
     for name, needs_items in (("read", False), ("segment", False), ("write", False), ("check", True), ("place", True)):
         command = commands.add_parser(name)
@@ -66,7 +68,8 @@ def _read(given: argparse.Namespace) -> dict[str, Any]:
         "language": transcript.language,
         "duration_ms": transcript.duration_ms,
         "sentences": [
-            {"start_ms": s.start_ms, "end_ms": s.end_ms, "text": s.text, "speaker": s.speaker} for s in transcript.sentences
+            {"start_ms": s.start_ms, "end_ms": s.end_ms, "text": s.text, "speaker": s.speaker}
+            for s in transcript.sentences
         ],
         "words": [asdict(w) for w in transcript.words],
         "warnings": [asdict(w) for w in transcript.warnings],
@@ -178,7 +181,9 @@ def _samples(path: Path) -> Iterator[bytes]:
     if program is None:
         raise FileUnreadableError("ffmpeg is not installed, so the sound cannot be read.")
     command = [program, "-v", "error", "-i", str(path), "-vn", "-ac", "1", "-ar", str(RATE), "-f", "s16le", "-"]
-    with subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, stdin=subprocess.DEVNULL) as process:
+    with subprocess.Popen(
+        command, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, stdin=subprocess.DEVNULL
+    ) as process:
         assert process.stdout is not None
         while chunk := process.stdout.read(1 << 16):
             yield chunk

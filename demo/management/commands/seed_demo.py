@@ -91,5 +91,3 @@ def run_waiting() -> None:
     """The checks these changes asked for, here and now instead of by a worker."""
     for job in Job.objects.filter(kind="check", state=Job.State.WAITING):
         work.run(str(job.id))
-
-

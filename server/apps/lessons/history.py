@@ -95,7 +95,7 @@ def _restore(lesson: Lesson, state: dict[str, Any]) -> None:
     for key, fields in state["sentences"].items():
         Sentence.objects.filter(pk=key, recording=lesson.recording_id).update(**fields)
     for model, rows in ((Item, state["items"]), (Segment, state["segments"])):
-        mine = model._default_manager.filter(lesson=lesson)
+        mine = model._default_manager.filter(lesson=lesson)  # noqa: SLF001 (its documented name)
         mine.exclude(id__in=rows.keys()).delete()
         there = {str(row.pk): row for row in mine}
         for key, fields in rows.items():

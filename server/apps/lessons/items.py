@@ -16,9 +16,10 @@ from escuela_core.placing.pause import within_recording
 from escuela_core.timeline import Span
 
 
-def content_of(data: dict[str, Any]) -> dict[str, Any]:
+def content_of(data: object) -> dict[str, Any]:
     """The stored shape of an item sent by a client. Raises ItemShapeError with the path of what does not fit."""
-    item = item_from_json({k: v for k, v in data.items() if k != "id"})
+    bare = {k: v for k, v in data.items() if k != "id"} if isinstance(data, dict) else data
+    item = item_from_json(bare)
     return {k: v for k, v in item_to_json(item).items() if k != "id"}
 
 
@@ -92,7 +93,7 @@ def reorder(lesson: Lesson, ids: list[str]) -> None:
 def decide(item: Item, decision: str, reason: str) -> Item:
     """Keep an item, or keep it anyway with a reason. An item with an error cannot be merely kept."""
     if decision == Item.Decision.KEPT and has_error(item, but="stale"):
-        raise SentenceError("needs_reason", "The check found an error in this item; keep it anyway with a reason, or mend it.")
+        raise SentenceError("needs_reason", "The check found an error; keep the item anyway with a reason, or mend it.")
     if decision == Item.Decision.KEPT_ANYWAY and not reason.strip():
         raise SentenceError("needs_reason", "Say in a few words why this item stays as it is.")
     with changing(item.lesson, "decide"):
@@ -116,7 +117,7 @@ def is_undecided(item: Item) -> bool:
 
 
 def _placed(lesson: Lesson, content: dict[str, Any]) -> dict[str, Any]:
-    """``content`` with a pause, where it has evidence and none of its own. Raises where either lies outside the recording."""
+    """``content`` with a pause, where it has evidence and none of its own. Raises PauseOutsideError."""
     duration_ms = lesson.recording.duration_ms or 1
     spans = [Span(e["start_ms"], e["end_ms"]) for e in content.get("evidence", [])]
     for span in spans:

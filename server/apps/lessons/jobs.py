@@ -66,7 +66,10 @@ def check_lesson(job: Job, steps: Steps) -> dict[str, Any]:
     items.sort(key=lambda i: (i.place != Item.Place.LESSON, i.position))
     with steps.step("check"):
         reports = check(
-            [i.core() for i in items], recording.transcript(), extract=lesson.extract, silences=recording.silence_spans()
+            [i.core() for i in items],
+            recording.transcript(),
+            extract=lesson.extract,
+            silences=recording.silence_spans(),
         )
     for item, report in zip(items, reports, strict=True):
         if item.pause_ms is None and report.pause_ms is not None:
@@ -87,7 +90,9 @@ def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
     findings = [asdict(f) for f in report.findings]
     if item.decision in (Item.Decision.KEPT, Item.Decision.KEPT_ANYWAY) and item.decision_basis != basis:
         message = "The item or its sentence was changed after it was decided."
-        findings.append({"code": "stale", "severity": "error", "message": message, "option": None, "other": None, "params": {}})
+        findings.append(
+            {"code": "stale", "severity": "error", "message": message, "option": None, "other": None, "params": {}}
+        )
     return {
         "verdict": report.verdict,
         "support": report.support,

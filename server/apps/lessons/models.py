@@ -1,4 +1,4 @@
-"""Lessons: a recording's extract in segments, with items, each with what the check says and what the teacher decided."""
+"""Lessons: a recording's extract in segments, with items, what the check says of them and what was decided."""
 
 from __future__ import annotations
 
@@ -14,7 +14,7 @@ from escuela_core.timeline import Span
 
 
 class Lesson(models.Model):
-    """``version`` counts every change to the lesson, its script or its items; ``checked_version`` the last one checked."""
+    """``version`` counts every change to lesson, script or items; ``checked_version`` is the last one checked."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="lessons")

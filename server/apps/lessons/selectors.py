@@ -31,11 +31,15 @@ def lesson_of(owner: User, lesson_id: UUID) -> Lesson:
 
 
 def item_of(owner: User, item_id: UUID) -> Item:
-    return get_object_or_404(Item.objects.select_related("lesson__recording", "lesson__owner"), id=item_id, lesson__owner=owner)
+    return get_object_or_404(
+        Item.objects.select_related("lesson__recording", "lesson__owner"), id=item_id, lesson__owner=owner
+    )
 
 
 def segment_of(owner: User, segment_id: UUID) -> Segment:
-    return get_object_or_404(Segment.objects.select_related("lesson__recording", "lesson__owner"), id=segment_id, lesson__owner=owner)
+    return get_object_or_404(
+        Segment.objects.select_related("lesson__recording", "lesson__owner"), id=segment_id, lesson__owner=owner
+    )
 
 
 def sentence_of(lesson: Lesson, position: int) -> Sentence:
@@ -60,9 +64,9 @@ def row(lesson: Lesson) -> dict[str, Any]:
 
 def desk(lesson: Lesson) -> dict[str, Any]:
     """Everything of a lesson but the script: four queries whatever its size."""
-    changes = list(lesson.changes.only("label", "undone")[:200])
-    undoable = next((c.label for c in changes if not c.undone), "")
-    redoable = next((c.label for c in reversed(changes) if c.undone), "")
+    changes = list(lesson.changes.values_list("label", "undone")[:200])
+    undoable = next((label for label, undone in changes if not undone), "")
+    redoable = next((label for label, undone in reversed(changes) if undone), "")
     return {
         "id": lesson.id,
         "title": lesson.title,

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 
 from apps.accounts.models import User
@@ -15,11 +14,11 @@ from apps.recordings.models import Recording, Sentence
 from apps.work import services as work
 from apps.work.models import Job
 from config.errors import SentenceError
-from escuela_core.segments import dividing, divide
+from escuela_core.segments import divide, dividing
 from escuela_core.timeline import Span, clock
 
 
-def bring_in(owner: User, file: UploadedFile, captions: UploadedFile, *, title: str, language: str) -> Job:
+def bring_in(owner: User, file: recordings.Upload, captions: recordings.Upload, *, title: str, language: str) -> Job:
     """Receive a recording and start the job that makes a lesson of it."""
     recording = recordings.receive(owner, file, captions, title=title, language=language)
     given = {"recording": str(recording.id), "file": file.name or "", "captions": captions.name or ""}

@@ -30,7 +30,10 @@ class DeskView(TeacherView):
     """A view that answers with the lesson's desk."""
 
     def desk(self, lesson: Lesson, status: int = 200) -> Response:
-        fresh = selectors.lesson_of(self.teacher, lesson.id)
+        """The desk after a change, read afresh."""
+        return self.presented(selectors.lesson_of(self.teacher, lesson.id), status)
+
+    def presented(self, fresh: Lesson, status: int = 200) -> Response:
         return Response(
             shapes.DeskOut(selectors.desk(fresh)).data, status=status, headers={"ETag": f'"{fresh.version}"'}
         )
@@ -63,7 +66,7 @@ class LessonsView(TeacherView):
 class LessonView(DeskView):
     @extend_schema(responses=shapes.DeskOut)
     def get(self, request: Request, lesson_id: UUID) -> Response:
-        return self.desk(selectors.lesson_of(self.teacher, lesson_id))
+        return self.presented(selectors.lesson_of(self.teacher, lesson_id))
 
     @extend_schema(request=shapes.LessonIn, responses=shapes.DeskOut)
     def patch(self, request: Request, lesson_id: UUID) -> Response:

@@ -13,7 +13,7 @@ from escuela_core.errors import EscuelaError
 RATE = 16_000
 LONGEST_MS = 4 * 60 * 60 * 1000
 # Containers that teachers bring, by ffprobe's names; anything else is refused before a decoder sees more of it.
-CONTAINERS = frozenset("mov mp4 m4a 3gp 3g2 mj2 matroska webm mp3 ogg wav".split())
+CONTAINERS = frozenset(["mov", "mp4", "m4a", "3gp", "3g2", "mj2", "matroska", "webm", "mp3", "ogg", "wav"])
 # ffmpeg may open nothing but the file it is given: no playlists, no addresses.
 _GUARD = ("-protocol_whitelist", "file")
 
@@ -60,7 +60,9 @@ def probe(path: Path, name: str) -> Probe:
     if not container & CONTAINERS or not streams:
         raise NotMediaError(name)
     sounds = [s for s in streams if s.get("codec_type") == "audio"]
-    pictures = [s for s in streams if s.get("codec_type") == "video" and not s.get("disposition", {}).get("attached_pic")]
+    pictures = [
+        s for s in streams if s.get("codec_type") == "video" and not s.get("disposition", {}).get("attached_pic")
+    ]
     duration_s = float(data["format"].get("duration") or 0)
     if not sounds:
         raise NoSoundError(name)
@@ -87,10 +89,25 @@ def _playable_type(container: set[str], codecs: set[str], has_picture: bool) -> 
     return ""
 
 
-def convert(source: Path, target: Path, *, has_picture: bool, duration_ms: int, progress: Callable[[float], None]) -> None:
+def convert(
+    source: Path, target: Path, *, has_picture: bool, duration_ms: int, progress: Callable[[float], None]
+) -> None:
     """Make an MP4 (or M4A) of ``source``; a half-made file never carries the target's name."""
     half = target.with_suffix(".part.mp4")
-    picture = ["-map", "0:v:0", "-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-pix_fmt", "yuv420p", "-g", "50"]
+    picture = [
+        "-map",
+        "0:v:0",
+        "-c:v",
+        "libx264",
+        "-preset",
+        "veryfast",
+        "-crf",
+        "24",
+        "-pix_fmt",
+        "yuv420p",
+        "-g",
+        "50",
+    ]
     picture += ["-vf", "scale='min(1280,iw)':-2"]
     options = [*(picture if has_picture else ["-vn"]), "-map", "0:a:0", "-c:a", "aac", "-b:a", "96k", "-ac", "2"]
     command = ["ffmpeg", "-v", "error", "-y", *_GUARD, "-i", str(source), *options, "-movflags", "+faststart"]

@@ -19,7 +19,7 @@ def media_key() -> str:
 
 
 class Recording(models.Model):
-    """A video or sound file, ready to play once ``duration_ms`` is set. Its address holds a key that cannot be guessed."""
+    """A video or sound file, playable once ``media_type`` is set. Its address holds a key that cannot be guessed."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="recordings")

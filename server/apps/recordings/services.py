@@ -1,10 +1,11 @@
-"""Bringing a recording in, step by step. Each step can be done again without harm, so that a dead worker costs nothing."""
+"""Bringing a recording in, step by step. Each step can be done again without harm, should a worker die."""
 
 from __future__ import annotations
 
 import shutil
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any, TypeAlias
 
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
@@ -18,17 +19,20 @@ from escuela_core.transcripts import Sentence as SpokenSentence
 from escuela_core.transcripts import Word, read_captions
 from escuela_core.transcripts.decoding import LARGEST_BYTES, CaptionsTooLargeError
 
+Upload: TypeAlias = "UploadedFile[Any]"
 Progress = Callable[[float], None]
 PEAKS = 1_200
 
 
-def receive(owner: User, file: UploadedFile, captions: UploadedFile, *, title: str, language: str) -> Recording:
+def receive(owner: User, file: Upload, captions: Upload, *, title: str, language: str) -> Recording:
     """Put an upload in its own folder. Nothing of it has been read yet."""
     if not file.size:
         raise SentenceError("file_empty", f"“{file.name}” is empty.", name=file.name or "")
     if (captions.size or 0) > LARGEST_BYTES:
         raise CaptionsTooLargeError(captions.size or 0)
-    recording = Recording.objects.create(owner=owner, title=title or Path(file.name or "").stem[:300], language=language)
+    recording = Recording.objects.create(
+        owner=owner, title=title or Path(file.name or "").stem[:300], language=language
+    )
     try:
         recording.folder.mkdir(parents=True)
         for upload, target in ((file, recording.source), (captions, recording.captions)):
@@ -108,7 +112,7 @@ def _row(recording: Recording, position: int, sentence: SpokenSentence) -> Sente
 
 
 def correct_sentence(sentence: Sentence, text: str) -> Sentence:
-    """Put a sentence's words right. Words that stay keep their times; changed ones share the time of those they replace."""
+    """Put a sentence's words right. Those that stay keep their times; new ones share the time they replace."""
     texts = text.split()
     if not texts:
         raise SentenceError("sentence_empty", "A sentence must keep at least one word.")
@@ -127,15 +131,25 @@ def retimed(words: tuple[Word, ...], texts: list[str]) -> list[Word]:
     same_end = 0
     while same_end < min(len(words), len(texts)) - same_start and words[-1 - same_end].text == texts[-1 - same_end]:
         same_end += 1
+    if same_start + same_end == len(words) and len(texts) > len(words):
+        # Words that were only added share the time of the one before them (or after, at the start).
+        same_start, same_end = (same_start - 1, same_end) if same_start else (same_start, same_end - 1)
     old = words[same_start : len(words) - same_end]
     new = texts[same_start : len(texts) - same_end]
     head, tail = list(words[:same_start]), list(words[len(words) - same_end :])
     if len(old) == len(new):
         return [*head, *(Word(w.start_ms, w.end_ms, t, w.timing) for w, t in zip(old, new, strict=True)), *tail]
-    start_ms = old[0].start_ms if old else (head[-1].end_ms if head else words[0].start_ms)
-    end_ms = old[-1].end_ms if old else (tail[0].start_ms if tail else words[-1].end_ms)
-    step = max(1.0, (end_ms - start_ms) / max(1, len(new)))
+    if not new:
+        return [*head, *tail]
+    start_ms, end_ms = old[0].start_ms, old[-1].end_ms
+    step = (end_ms - start_ms) / len(new)
     middle = [
-        Word(round(start_ms + step * i), round(start_ms + step * (i + 1)), t, "estimated") for i, t in enumerate(new)
+        Word(
+            round(start_ms + step * i),
+            max(round(start_ms + step * (i + 1)), round(start_ms + step * i) + 1),
+            t,
+            "estimated",
+        )
+        for i, t in enumerate(new)
     ]
     return [*head, *middle, *tail]

@@ -1,0 +1,1 @@
+"""Nothing is stored here: results are computed from what study holds."""

@@ -137,7 +137,9 @@ def segment_data(assignment: Assignment, number: int) -> dict[str, Any]:
     """One segment's sentences with how often each was played again, and the first choices at its items."""
     sheet = Sheet(assignment)
     row = sheet.content["segments"][number]
-    inside = [s for s in sheet.content["sentences"] if row["start_ms"] <= (s["start_ms"] + s["end_ms"]) // 2 < row["end_ms"]]
+    inside = [
+        s for s in sheet.content["sentences"] if row["start_ms"] <= (s["start_ms"] + s["end_ms"]) // 2 < row["end_ms"]
+    ]
     replayed = sheet.replayed([Span(s["start_ms"], s["end_ms"]) for s in inside])
     return {
         "title": row["title"],

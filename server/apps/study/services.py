@@ -86,7 +86,9 @@ def report_played(student: Student, stretches: list[dict[str, Any]]) -> None:
     for given in stretches:
         start_ms, stop_ms = max(0, given["start_ms"]), min(given["end_ms"], end_ms)
         if start_ms < stop_ms and Played(Span(start_ms, stop_ms), given["wall_ms"]).counts:
-            rows.append(Stretch(id=given["id"], student=student, start_ms=start_ms, end_ms=stop_ms, wall_ms=given["wall_ms"]))
+            rows.append(
+                Stretch(id=given["id"], student=student, start_ms=start_ms, end_ms=stop_ms, wall_ms=given["wall_ms"])
+            )
     Stretch.objects.bulk_create(rows, ignore_conflicts=True)
     Student.objects.filter(id=student.id).update(last_seen_at=timezone.now())
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, cast
 from uuid import UUID
 
 from django.core import signing
@@ -28,6 +28,12 @@ from config.errors import SentenceError
 from escuela_core.items import item_from_json, items_from_json
 from escuela_core.study import Policy, mark, response_from_json
 from escuela_core.study.progress import Tried, may_answer
+
+
+def raw_response(request: Request) -> Any:
+    """What was answered, as sent: core reads it, so that an unknown key is refused and not dropped."""
+    return cast("dict[str, Any]", request.data)["response"]
+
 
 COOKIE = "escuela_student_"
 COOKIE_SECONDS = 60 * 60 * 24 * 180
@@ -109,8 +115,7 @@ class AnswersView(StudyAddress):
         student = self.joined(request, assignment)
         given = shapes.AnswerIn(data=request.data)
         given.is_valid(raise_exception=True)
-        response = request.data["response"]
-        services.answer(student, given.validated_data["id"], given.validated_data["item"], response)
+        services.answer(student, given.validated_data["id"], given.validated_data["item"], raw_response(request))
         item = services.item_of(assignment, given.validated_data["item"])
         tries = list(student.answers.filter(item_id=given.validated_data["item"]))
         policy = assignment.policy()
@@ -159,12 +164,12 @@ class RehearsalView(TeacherView):
         given.is_valid(raise_exception=True)
         row = get_object_or_404(Item, id=given.validated_data["item"], lesson=lesson)
         item = item_from_json(row.content | {"id": str(row.id)})
-        response = response_from_json(request.data["response"], item)
+        response = response_from_json(raw_response(request), item)
         before = tuple(given.validated_data["tries"])
         may_answer(item, Tried(before), REHEARSED, "open", 0, not_sure=response.not_sure)
         outcome = mark(item, response)
         rehearsed: list[Any] = [_Rehearsed(o) for o in before]
-        rehearsed.append(_Rehearsed(outcome.outcome, request.data["response"], outcome.share))
+        rehearsed.append(_Rehearsed(outcome.outcome, raw_response(request), outcome.share))
         told = selectors.progress(item, rehearsed, REHEARSED, "open", finished=False)
         return Response(shapes.ProgressOut(told).data)
 

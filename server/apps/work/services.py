@@ -60,7 +60,7 @@ class Kind:
 KINDS: dict[str, Kind] = {}
 
 
-def long_work(kind: str, steps: Sequence[str], gave_up: GaveUp = lambda job: None) -> Callable[[Work], Work]:
+def long_work(kind: str, steps: Sequence[str], gave_up: GaveUp = lambda _job: None) -> Callable[[Work], Work]:
     """Registers ``work`` as what jobs of ``kind`` do."""
 
     def register(work: Work) -> Work:

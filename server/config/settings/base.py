@@ -42,6 +42,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "config.urls"
@@ -64,6 +65,8 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 AXES_FAILURE_LIMIT = 6
 AXES_COOLOFF_TIME = 0.25
+# The name under which services.sign_in passes the mail address on; axes would look for "email" and never lock.
+AXES_USERNAME_FORM_FIELD = "username"
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "config.errors.locked_out"
 AXES_ENABLE_ACCESS_FAILURE_LOG = False
@@ -121,6 +124,12 @@ SPECTACULAR_SETTINGS = {
     "SERVE_INCLUDE_SCHEMA": False,
     "COMPONENT_SPLIT_REQUEST": True,
     "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
+    "ENUM_NAME_OVERRIDES": {
+        "JobStateEnum": ["waiting", "running", "done", "failed"],
+        "StepStateEnum": ["waiting", "running", "done"],
+        "AssignmentStateEnum": ["not_yet", "open", "late", "closed"],
+        "CellStateEnum": ["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"],
+    },
 }
 PROCRASTINATE_IMPORT_PATHS = ["apps.work.tasks", "apps.lessons.jobs"]
 LOGGING = {

@@ -701,6 +701,8 @@ export interface components {
             /** Format: date-time */
             readonly created_at: string;
         };
+        /** @enum {string} */
+        AssignmentStateEnum: "not_yet" | "open" | "late" | "closed";
         /** @enum {unknown} */
         BlankEnum: "";
         BringInRequest: {
@@ -714,13 +716,13 @@ export interface components {
             language: string;
         };
         CellOut: {
-            state: components["schemas"]["CellOutStateEnum"];
+            state: components["schemas"]["CellStateEnum"];
             /** Format: double */
             share: number | null;
             tries: number;
         };
         /** @enum {string} */
-        CellOutStateEnum: "not_reached" | "skipped" | "not_sure" | "wrong" | "right" | "waiting" | "marked" | "read";
+        CellStateEnum: "not_reached" | "skipped" | "not_sure" | "wrong" | "right" | "waiting" | "marked" | "read";
         /** @enum {string} */
         DecisionInDecisionEnum: "kept" | "kept_anyway";
         DecisionInRequest: {
@@ -1177,16 +1179,14 @@ export interface components {
         SplitInRequest: {
             position: number;
         };
-        /** @enum {string} */
-        State8ddEnum: "not_yet" | "open" | "late" | "closed";
         StepOut: {
             name: string;
-            state: components["schemas"]["StepOutStateEnum"];
+            state: components["schemas"]["StepStateEnum"];
             /** Format: double */
             share: number;
         };
         /** @enum {string} */
-        StepOutStateEnum: "waiting" | "running" | "done";
+        StepStateEnum: "waiting" | "running" | "done";
         StudentItemOut: {
             prompt: string;
             done: boolean;
@@ -1195,7 +1195,7 @@ export interface components {
         StudentOut: {
             nickname: string;
             finished: boolean;
-            state: components["schemas"]["State8ddEnum"];
+            state: components["schemas"]["AssignmentStateEnum"];
             items: components["schemas"]["ProgressOut"][];
             watched: components["schemas"]["SpanOut"][];
         };
@@ -1220,7 +1220,7 @@ export interface components {
         StudyOut: {
             title: string;
             item_count: number;
-            state: components["schemas"]["State8ddEnum"];
+            state: components["schemas"]["AssignmentStateEnum"];
             rules: components["schemas"]["RulesOut"];
             lesson: components["schemas"]["StudyLessonOut"] | null;
             student: components["schemas"]["StudentOut"] | null;

@@ -33,7 +33,12 @@ class Facts:
     opposite: Comparison
 
     def clashes(self) -> list[tuple[str, Comparison]]:
-        every = (("quantity", self.quantity), ("name", self.name), ("negation", self.negation), ("opposite", self.opposite))
+        every = (
+            ("quantity", self.quantity),
+            ("name", self.name),
+            ("negation", self.negation),
+            ("opposite", self.opposite),
+        )
         return [(sort, c) for sort, c in every if c.outcome == "clashing"]
 
 
@@ -48,7 +53,7 @@ def compare(claim: Claim, sentence: str, around: Sequence[str]) -> Facts:
 
 
 def _asserted(claim: Claim) -> str:
-    """The words the claim itself asserts: what a question takes for granted ("Why must it not ...?") is not its claim."""
+    """The words the claim itself asserts; what a question takes for granted ("Why must it not ...?") is not."""
     return claim.answer if claim.given.rstrip().endswith("?") else claim.text
 
 

@@ -1,4 +1,4 @@
-"""What else can be wrong with an item: its form, its pause, a twin. Each finding has a code, a severity and a sentence."""
+"""What else can be wrong with an item: its form, its pause, a twin. Each has a code, a severity and a sentence."""
 
 from __future__ import annotations
 

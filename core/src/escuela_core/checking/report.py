@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from escuela_core.checking.claims import key_claims, option_claims
-from escuela_core.checking.evidence import Scores, Script, best, script_of, scores
+from escuela_core.checking.evidence import Scores, Script, best, scores, script_of
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, likelihood, turned
@@ -50,7 +50,8 @@ def check(
     script = script_of(transcript.inside(extract) if extract else transcript)
     rows = _Rows(script, items)
     outside = _outside(transcript, extract)
-    reports = [_checked(item, number, script, rows, outside, silences) for number, item in enumerate(items)]
+    ground = _Ground(script, rows, outside, silences)
+    reports = [_checked(item, number, ground) for number, item in enumerate(items)]
     doubled = twins(items, [[e.span for e in r.evidence[:1]] for r in reports], script.transcript.language)
     return [_with(report, doubled.get(number)) for number, report in enumerate(reports)]
 
@@ -85,15 +86,26 @@ def _outside(transcript: Transcript, extract: Span | None) -> Script | None:
     return script_of(Transcript(transcript.language, transcript.duration_ms, rest)) if rest else None
 
 
-def _checked(
-    item: Item, number: int, script: Script, rows: _Rows, outside: Script | None, silences: Sequence[Span]
-) -> ItemReport:
+@dataclass(frozen=True)
+class _Ground:
+    """What every item of one report is checked on."""
+
+    script: Script
+    rows: _Rows
+    outside: Script | None
+    silences: Sequence[Span]
+
+
+def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
+    script, rows = ground.script, ground.rows
     form = form_findings(item)
     keys = rows.keys[number]
     if not is_marked(item):
         return ItemReport(item.id, "heard", 1.0, Reason("note", "A note asks nothing."), item.pause_ms, (), tuple(form))
     if not keys or not script.words:
-        reason = Reason("nothing_to_check", "There is no key to look for." if not keys else "Nothing is said in the extract.")
+        reason = Reason(
+            "nothing_to_check", "There is no key to look for." if not keys else "Nothing is said in the extract."
+        )
         return ItemReport(item.id, "unclear", 0.0, reason, item.pause_ms, (), tuple(form))
     key_rows = rows.of_keys(number)
     readings = [
@@ -102,23 +114,23 @@ def _checked(
     ]
     judged = [(r, turned(likelihood(r)) if r.claim.denied else likelihood(r)) for r in readings]
     reading, likely = worst(judged)
-    verdict, reason = decide(item, reading, likely, script)
-    evidence = _evidence(script, item, reading, key_rows.max(axis=0))
+    verdict, reason = decide(reading, likely, script)
+    evidence = _evidence(script, reading, key_rows.max(axis=0))
     findings = [
         *form,
         *_verdict_findings(verdict, reason, likely),
         *also_right(item, script, rows.options[number], rows.of_options(number), reading),
-        *_outside_findings(verdict, item, outside, reading),
+        *_outside_findings(verdict, item, ground.outside, reading),
     ]
     resting = list(item.evidence) or [evidence[0].span]
-    findings += pause_findings(item, resting, script.transcript, silences)
+    findings += pause_findings(item, resting, script.transcript, ground.silences)
     placed = item.pause_ms
     if placed is None:
-        placed = place(resting, script.transcript, silences, purpose=item.purpose).at_ms
+        placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
     return ItemReport(item.id, verdict, round(likely.heard, 3), reason, placed, evidence, tuple(findings))
 
 
-def _evidence(script: Script, item: Item, reading: Reading, row: Scores) -> tuple[Evidence, ...]:
+def _evidence(script: Script, reading: Reading, row: Scores) -> tuple[Evidence, ...]:
     order = [reading.best, *(i for i in best(row, SHOWN_EVIDENCE + 1) if i != reading.best)]
     sentences = script.transcript.sentences
     return tuple(

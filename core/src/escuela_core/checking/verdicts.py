@@ -38,7 +38,7 @@ def worst(judged: Sequence[tuple[Reading, Likelihood]]) -> tuple[Reading, Likeli
     return min(judged, key=lambda pair: pair[1].heard)
 
 
-def decide(item: Item, reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdict, Reason]:
+def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdict, Reason]:
     """One verdict and its sentence. Where the engine cannot tell it says ``unclear``."""
     if not speaks(script.transcript.language):
         return _by_words_alone(reading)
@@ -83,9 +83,7 @@ def _clash(reading: Reading) -> Reason | None:
     return None
 
 
-def also_right(
-    item: Item, script: Script, options: Sequence[Claim], rows: Scores, key: Reading
-) -> list[Finding]:
+def also_right(item: Item, script: Script, options: Sequence[Claim], rows: Scores, key: Reading) -> list[Finding]:
     """Options marked wrong that the talk backs as firmly as a key."""
     if not isinstance(item, Choice) or not speaks(script.transcript.language):
         return []

@@ -82,7 +82,7 @@ class Note(Item):
 
 def asked(item: Item) -> str:
     """The words the student reads first."""
-    return item.text if isinstance(item, Note) else item.prompt  # type: ignore[attr-defined,no-any-return]
+    return item.text if isinstance(item, Note) else item.prompt  # type: ignore[attr-defined]
 
 
 def is_marked(item: Item) -> bool:

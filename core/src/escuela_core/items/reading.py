@@ -55,7 +55,10 @@ def item_to_json(item: Item) -> dict[str, Any]:
     if isinstance(item, Note):
         data["text"] = item.text
     if isinstance(item, Choice):
-        options = [{"text": o.text, "correct": o.correct} | ({"feedback": o.feedback} if o.feedback else {}) for o in item.options]
+        options = [
+            {"text": o.text, "correct": o.correct} | ({"feedback": o.feedback} if o.feedback else {})
+            for o in item.options
+        ]
         data |= {"prompt": item.prompt, "options": options}
     if isinstance(item, TrueFalse):
         data |= {"prompt": item.prompt, "answer": item.answer}
@@ -77,7 +80,11 @@ def _choice(table: dict[str, Any], path: str, shared: dict[str, Any]) -> Item:
         option = _table(row, where)
         _only(option, {"text", "correct", "feedback"}, where)
         options.append(
-            Option(_text(option, "text", where), _flag(option, "correct", where), _text(option, "feedback", where, needed=False))
+            Option(
+                _text(option, "text", where),
+                _flag(option, "correct", where),
+                _text(option, "feedback", where, needed=False),
+            )
         )
     return Choice(prompt=_text(table, "prompt", path), options=tuple(options), **shared)
 
@@ -97,7 +104,9 @@ def _gap(table: dict[str, Any], path: str, shared: dict[str, Any]) -> Item:
 
 
 def _open(table: dict[str, Any], path: str, shared: dict[str, Any]) -> Item:
-    return Open(prompt=_text(table, "prompt", path), model_answer=_text(table, "model_answer", path, needed=False), **shared)
+    return Open(
+        prompt=_text(table, "prompt", path), model_answer=_text(table, "model_answer", path, needed=False), **shared
+    )
 
 
 def _note(table: dict[str, Any], path: str, shared: dict[str, Any]) -> Item:
@@ -126,7 +135,10 @@ def _shared(table: dict[str, Any], path: str) -> dict[str, Any]:
     pause_ms = table.get("pause_ms")
     if pause_ms is not None:
         pause_ms = _whole(pause_ms, f"{path}.pause_ms")
-    evidence = [_span(row, f"{path}.evidence[{i}]") for i, row in enumerate(_rows(table, "evidence", path, most=50, needed=False))]
+    evidence = [
+        _span(row, f"{path}.evidence[{i}]")
+        for i, row in enumerate(_rows(table, "evidence", path, most=50, needed=False))
+    ]
     return {
         "id": _text(table, "id", path, needed=False),
         "explanation": _text(table, "explanation", path, needed=False),

@@ -31,7 +31,7 @@ def parsed_all(texts: Sequence[str]) -> list[Doc]:
 
 def speaks(language: str) -> bool:
     """Whether the grammar of ``language`` can be read here."""
-    return language.split("-")[0].lower() == "en"
+    return language.split("-", maxsplit=1)[0].lower() == "en"
 
 
 def sentence_starts(texts: Sequence[str], language: str) -> list[float]:

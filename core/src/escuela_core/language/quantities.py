@@ -8,15 +8,21 @@ from dataclasses import dataclass
 _ONES = {
     w: i
     for i, w in enumerate(
-        "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen "
-        "seventeen eighteen nineteen".split()
+        (
+            "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen "
+            "sixteen seventeen eighteen nineteen"
+        ).split()
     )
 }
-_TENS = {w: 10 * i for i, w in enumerate("twenty thirty forty fifty sixty seventy eighty ninety".split(), 2)}
+_TENS = {
+    w: 10 * i for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"], 2)
+}
 _SCALES = {"hundred": 100, "thousand": 1_000, "million": 1_000_000, "billion": 1_000_000_000, "dozen": 12}
 _ORDINALS = {
     w: i
-    for i, w in enumerate("first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth".split(), 1)
+    for i, w in enumerate(
+        ("first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth").split(), 1
+    )
 }
 _FRACTIONS = {"half": 0.5, "quarter": 0.25, "third": 1 / 3, "quarters": 0.25, "thirds": 1 / 3}
 # unit -> (dimension, factor to the dimension's base)
@@ -37,7 +43,9 @@ for _dimension, _table in {
     _fields = _table.split()
     _UNITS |= {n: (_dimension, float(f)) for n, f in zip(_fields[::2], _fields[1::2], strict=True)}
 _TOKEN = re.compile(r"\d+(?:[.,:]\d+)*|[A-Za-zÀ-ÿ]+(?:'[a-z]+)?|[%°$€£]|[^\w\s]")
-_APPROXIMATE = frozenset("about around roughly nearly almost approximately some maybe perhaps".split())
+_APPROXIMATE = frozenset(
+    ["about", "around", "roughly", "nearly", "almost", "approximately", "some", "maybe", "perhaps"]
+)
 _TAKEN_BACK = re.compile(r"^(?:no|sorry|wait|rather|correction|i mean|hang on|what am i saying|call it|er|well)\b")
 _RELATIVE = 0.005
 
@@ -68,7 +76,9 @@ class Quantity:
             return False
         if self.dimension and other.dimension:
             return self.dimension == other.dimension
-        return not self.dimension and not other.dimension and (self.unit == other.unit or not (self.unit and other.unit))
+        return (
+            not self.dimension and not other.dimension and (self.unit == other.unit or not (self.unit and other.unit))
+        )
 
 
 def quantities(text: str) -> list[Quantity]:
@@ -132,8 +142,10 @@ def is_unit(word: str) -> bool:
 
 
 def _unit(word: str) -> tuple[str, float] | None:
-    return _UNITS.get(word) or (_UNITS.get(word[:-1]) if word.endswith("s") else None) or (
-        _UNITS.get(word[:-2]) if word.endswith("es") else None
+    return (
+        _UNITS.get(word)
+        or (_UNITS.get(word[:-1]) if word.endswith("s") else None)
+        or (_UNITS.get(word[:-2]) if word.endswith("es") else None)
     )
 
 
@@ -214,5 +226,5 @@ def _continues(tokens: _Tokens, at: int, first: int) -> bool:
 
 
 def _counts(tokens: _Tokens, after: int) -> bool:
-    """"One" counts before a unit or a hundred, not as a pronoun ("this one", "one of them")."""
+    """ "One" counts before a unit or a hundred, not as a pronoun ("this one", "one of them")."""
     return after < len(tokens) and (_unit(tokens[after][0].lower()) is not None)

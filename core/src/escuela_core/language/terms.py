@@ -12,10 +12,13 @@ from escuela_core.language.parsing import parsed, speaks
 
 _CONTENT = frozenset({"NOUN", "PROPN", "VERB", "ADJ", "ADV", "NUM"})
 _LIGHT = frozenset(
-    "be have do go get make take come say tell see look know think want need use put let give call keep thing way lot bit "
-    "kind sort well just now then here there really very also still even again so too much many more most".split()
+    (
+        "be have do go get make take come say tell see look know think want need use put let give call "
+        "keep thing way lot bit kind sort well just now then here there really very also still even "
+        "again so too much many more most"
+    ).split()
 )
-_NEGATIVE = frozenset("no not n't never none nobody nothing neither nor without cannot hardly barely nowhere".split())
+_NEGATIVE = frozenset(("no not n't never none nobody nothing neither nor without cannot hardly barely nowhere").split())
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+")
 
 
@@ -37,12 +40,15 @@ def is_content(token: Token) -> bool:
 
 @lru_cache(maxsize=16_384)
 def names(text: str) -> frozenset[str]:
-    """Proper names of an English text, in lower case, single words; a capital at the sentence's start alone is no name."""
+    """Proper names of an English text, lower case, single words; a capital at its start alone is no name."""
     doc = parsed(text)
     return frozenset(
         t.lower_
         for t in doc
-        if t.pos_ == "PROPN" and t.is_alpha and t.text[:1].isupper() and (t.i > 0 or t.ent_type_ in {"PERSON", "GPE", "ORG"})
+        if t.pos_ == "PROPN"
+        and t.is_alpha
+        and t.text[:1].isupper()
+        and (t.i > 0 or t.ent_type_ in {"PERSON", "GPE", "ORG"})
     )
 
 

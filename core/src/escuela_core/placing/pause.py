@@ -14,7 +14,7 @@ from escuela_core.transcripts.model import Transcript
 Purpose = Literal["check", "predict"]
 GAP_MS = 200
 AFTER_WORD_MS = 120
-# Caption times are seconds off at worst; the silence that ends a sentence is looked for this far around its written end.
+# Caption times are seconds off at worst; the silence that ends a sentence is sought this far around its end.
 REACH_BEFORE_MS = 900
 REACH_AFTER_MS = 1_500
 SHARED_MS = 8_000

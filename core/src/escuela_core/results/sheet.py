@@ -96,7 +96,9 @@ def to_teach_again(tallies: Mapping[int, Tally], replayed: Mapping[int, float]) 
         low = tally.rate < WEAK_BELOW and (others.rate is None or tally.rate <= others.rate - CLEARLY_LOWER)
         often = replayed.get(number, 0.0) >= REPLAYED_OFTEN and tally.rate < 0.8
         if low or often:
-            advice[number] = Advice(tally.first, tally.answered, others.first, others.answered, replayed.get(number, 0.0))
+            advice[number] = Advice(
+                tally.first, tally.answered, others.first, others.answered, replayed.get(number, 0.0)
+            )
     return advice
 
 

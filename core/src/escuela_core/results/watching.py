@@ -1,4 +1,4 @@
-"""Played stretches to coverage and replay. A stretch longer than the wall clock allows at double speed does not count."""
+"""Played stretches to coverage and replay. One longer than the wall clock allows at 2x does not count."""
 
 from __future__ import annotations
 

@@ -20,7 +20,9 @@ def key_terms(segments: Sequence[Sequence[str]], language: str) -> list[list[str
     ranked = []
     for counts in counted:
         weight = {
-            term: (1 + math.log(n)) * math.log(1 + len(segments) / spread[term]) * rarity(term.split()[-1], language)
+            term: (1 + math.log(n))
+            * math.log(1 + len(segments) / spread[term])
+            * rarity(term.split()[-1], language)
             * (1.35 if " " in term else 1.0)
             for term, n in counts.items()
         }

@@ -21,10 +21,12 @@ from escuela_core.transcripts.model import Sentence, Transcript
 
 SHORTEST_MS = 45_000
 LONGEST_MS = 360_000
-WINDOW_MS = 40_000
-# Weights and the price of a boundary were set on the development talks (docs/benchmarks.md), never on the reporting ones.
-MEANING, WORDS, PAUSE = 1.0, 0.6, 0.35
-PRICE = 0.9
+WINDOW_MS = 28_000
+# Weights and the price of a boundary were set on the development talks, never on the reporting ones.
+MEANING, WORDS, PAUSE = 1.0, 0.6, 0.2
+PRICE = -0.5
+# Too short a part is made only where a long silence leaves no other way.
+TOO_SHORT = 50.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,7 +58,11 @@ def describe(transcript: Transcript, firsts: Sequence[int]) -> list[Segment]:
     segments = []
     for number, (group, own) in enumerate(zip(groups, terms, strict=True)):
         start_ms = 0 if number == 0 else group[0].start_ms
-        end_ms = groups[number + 1][0].start_ms if number + 1 < len(groups) else max(transcript.duration_ms, group[-1].end_ms)
+        end_ms = (
+            groups[number + 1][0].start_ms
+            if number + 1 < len(groups)
+            else max(transcript.duration_ms, group[-1].end_ms)
+        )
         texts = [s.text for s in group]
         segments.append(Segment(Span(start_ms, end_ms), title_of(texts, own), summary_of(texts, own), tuple(own[:5])))
     return segments
@@ -84,7 +90,7 @@ def _standard(values: NDArray[np.float64]) -> NDArray[np.float64]:
 
 
 def _window(sentences: Sequence[Sentence], at: int, step: int) -> list[int]:
-    found = []
+    found: list[int] = []
     spent = 0
     while 0 <= at < len(sentences) and (spent < WINDOW_MS or len(found) < 2):
         found.append(at)
@@ -105,14 +111,10 @@ def _best_boundaries(sentences: Sequence[Sentence], change: NDArray[np.float64])
         while starts[end] - starts[low] > LONGEST_MS and low < end - 1:
             low += 1
         for begin in range(low, end):
-            length = starts[end] - starts[begin]
-            if length < SHORTEST_MS and begin > 0:
-                break
-            gain = best[begin] + (float(change[begin]) - PRICE if begin else 0.0) - (4.0 if length < SHORTEST_MS else 0.0)
+            price = (PRICE if begin else 0.0) + (TOO_SHORT if starts[end] - starts[begin] < SHORTEST_MS else 0.0)
+            gain = best[begin] + (float(change[begin]) if begin else 0.0) - price
             if gain > best[end]:
                 best[end], back[end] = gain, begin
-        if best[end] == -math.inf:
-            best[end], back[end] = best[low] - 4.0, low
     firsts = []
     at = count
     while at > 0:

@@ -65,13 +65,13 @@ def _chosen(data: dict[str, Any], item: Item) -> Response:
     return Response(chosen=tuple(sorted(set(chosen))))
 
 
-def _truth(data: dict[str, Any], item: Item) -> Response:
+def _truth(data: dict[str, Any], _item: Item) -> Response:
     if set(data) != {"truth"} or not isinstance(data["truth"], bool):
         raise ResponseShapeError("truth must be true or false")
     return Response(truth=data["truth"])
 
 
-def _text(data: dict[str, Any], item: Item) -> Response:
+def _text(data: dict[str, Any], _item: Item) -> Response:
     text = data.get("text")
     if set(data) != {"text"} or not isinstance(text, str) or not text.strip():
         raise ResponseShapeError("text must not be empty")
@@ -80,7 +80,7 @@ def _text(data: dict[str, Any], item: Item) -> Response:
     return Response(text=text.replace("\x00", ""))
 
 
-def _read(data: dict[str, Any], item: Item) -> Response:
+def _read(data: dict[str, Any], _item: Item) -> Response:
     if data:
         raise ResponseShapeError("a note takes no answer")
     return Response()
@@ -135,7 +135,8 @@ def same_answer(given: str, wanted: str) -> bool:
         return same and bare
     my_words, their_words = mine.split(), theirs.split()
     return len(my_words) == len(their_words) and all(
-        a == b or (len(b) >= TYPING_SLIP_FROM and OSA.distance(a, b) <= 1) for a, b in zip(my_words, their_words, strict=True)
+        a == b or (len(b) >= TYPING_SLIP_FROM and OSA.distance(a, b) <= 1)
+        for a, b in zip(my_words, their_words, strict=True)
     )
 
 

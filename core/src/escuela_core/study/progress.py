@@ -74,9 +74,7 @@ def is_done(item: Item, tried: Tried, policy: Policy) -> bool:
     return bool(tried.outcomes) and tries_left(item, tried, policy) == 0
 
 
-def may_answer(
-    item: Item, tried: Tried, policy: Policy, state: State, reached_ms: int, *, not_sure: bool
-) -> None:
+def may_answer(item: Item, tried: Tried, policy: Policy, state: State, reached_ms: int, *, not_sure: bool) -> None:
     """Raises the reason why not, and nothing where the answer can be taken.
 
     ``reached_ms`` is the furthest instant played; it binds only where the policy keeps students from skipping.

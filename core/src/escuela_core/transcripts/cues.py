@@ -84,14 +84,18 @@ def _in_order(cues: Sequence[Cue], warnings: list[Warning]) -> list[Cue]:
     latest = -1
     for cue in cues:
         if cue.start_ms < latest:
-            warnings.append(Warning(cue.line, f"The caption at {clock(cue.start_ms)} stood out of order; it was sorted."))
+            warnings.append(
+                Warning(cue.line, f"The caption at {clock(cue.start_ms)} stood out of order; it was sorted.")
+            )
         latest = max(latest, cue.start_ms)
     return sorted(cues, key=lambda cue: cue.start_ms)
 
 
 def _without_rolling(cues: list[Cue], warnings: list[Warning]) -> list[Cue]:
     """Rolling captions repeat the line before in each cue; where most of a file does so, repeats go."""
-    repeating = sum(1 for a, b in zip(cues, cues[1:], strict=False) if a.lines and b.lines and b.lines[0] == a.lines[-1])
+    repeating = sum(
+        1 for a, b in zip(cues, cues[1:], strict=False) if a.lines and b.lines and b.lines[0] == a.lines[-1]
+    )
     if len(cues) < 4 or repeating < 0.4 * (len(cues) - 1):
         return cues
     kept: list[Cue] = []
@@ -105,7 +109,9 @@ def _without_rolling(cues: list[Cue], warnings: list[Warning]) -> list[Cue]:
         dropped = sum(len(line.split()) for line in cue.lines[:repeated])
         stamps = tuple(Stamp(s.index - dropped, s.at_ms) for s in cue.stamps if s.index >= dropped)
         kept.append(replace(cue, lines=fresh, stamps=stamps))
-    warnings.append(Warning(cues[0].line, f"The captions roll: {len(cues)} cues repeat lines; each word was kept once."))
+    warnings.append(
+        Warning(cues[0].line, f"The captions roll: {len(cues)} cues repeat lines; each word was kept once.")
+    )
     return kept
 
 
@@ -130,7 +136,9 @@ def _with_ends(cues: list[Cue], duration_ms: int | None, warnings: list[Warning]
             warnings.append(Warning(cue.line, f"The caption at {clock(cue.start_ms)} had no usable end; one was set."))
         elif following is not None and end_ms > following:
             if end_ms - following > 250:
-                warnings.append(Warning(cue.line, f"The caption at {clock(cue.start_ms)} overlapped the next; it was cut."))
+                warnings.append(
+                    Warning(cue.line, f"The caption at {clock(cue.start_ms)} overlapped the next; it was cut.")
+                )
             end_ms = following
         if duration_ms is not None and end_ms > duration_ms > cue.start_ms:
             end_ms = duration_ms

@@ -14,7 +14,7 @@ LONGEST_SENTENCE_WORDS = 45
 PAUSE_MS = 700
 _STOP = re.compile(r"[.?!…。？！؟]+[\"'”’»)\]]*$")
 _ABBREVIATIONS = frozenset(
-    "mr. mrs. ms. dr. prof. st. vs. etc. e.g. i.e. fig. no. approx. sr. sra. dra. p. ej. núm. pág. ee. uu.".split()
+    ("mr. mrs. ms. dr. prof. st. vs. etc. e.g. i.e. fig. no. approx. sr. sra. dra. p. ej. núm. pág. ee. uu.").split()
 )
 Starts = Callable[[Sequence[str]], Sequence[float]]
 
@@ -25,7 +25,7 @@ def is_punctuated(words: Sequence[PlacedWord]) -> bool:
 
 
 def sentences_of(words: Sequence[PlacedWord], sentence_starts: Starts) -> list[Sentence]:
-    """Sentences in order. ``sentence_starts`` gives, for unpunctuated words, how likely each begins a sentence (0 to 1)."""
+    """Sentences in order. ``sentence_starts`` says of unpunctuated words how likely each begins one (0 to 1)."""
     if not words:
         return []
     last = _ends_by_stops(words) if is_punctuated(words) else _ends_by_signs(words, sentence_starts)

@@ -63,7 +63,7 @@ def _stamped(cue: Cue, texts: list[str], end_ms: int) -> list[Word]:
     for number, first in enumerate(starts):
         stop = starts[number + 1] if number + 1 < len(starts) else len(texts)
         from_ms = max(marks[first], words[-1].end_ms if words else cue.start_ms)
-        to_ms = marks[stop] if stop in marks else end_ms
+        to_ms = marks.get(stop, end_ms)
         group = _shared_out(texts[first:stop], from_ms, max(to_ms, from_ms + 1))
         given = stop - first == 1
         words += [Word(w.start_ms, w.end_ms, w.text, "given") for w in group] if given else group

@@ -151,16 +151,23 @@ def _gaps(clause: Clause, talk: Talk, base: float) -> Iterator[Candidate]:
     if len(measured) == 1 and not measured[0].ordinal:
         quantity = measured[0]
         number = _number_alone(quantity.text)
-        prompt = f"{text[: quantity.start]}{GAP_MARK}{text[quantity.start + len(number):]}."
+        prompt = f"{text[: quantity.start]}{GAP_MARK}{text[quantity.start + len(number) :]}."
         yield _gap(clause, talk, prompt, (number,), base + FORM_WORTH["gap"] + 0.1)
     nouns = [
-        t for t in clause.tokens
-        if is_content(t) and t.pos_ == "NOUN" and not is_unit(t.lower_) and t.i > clause.root.i and t.dep_ in {"dobj", "pobj", "attr"}
+        t
+        for t in clause.tokens
+        if is_content(t)
+        and t.pos_ == "NOUN"
+        and not is_unit(t.lower_)
+        and t.i > clause.root.i
+        and t.dep_ in {"dobj", "pobj", "attr"}
         and sum(1 for other in clause.tokens if other.lemma_ == t.lemma_) == 1
     ]
     if nouns:
         target = max(nouns, key=lambda t: min(talk.counts[t.lemma_.lower()], 5) * rarity(t.lemma_.lower()))
-        before, after = (said([t for t in clause.tokens if (t.i > target.i) == late and t.i != target.i]) for late in (False, True))
+        before, after = (
+            said([t for t in clause.tokens if (t.i > target.i) == late and t.i != target.i]) for late in (False, True)
+        )
         prompt = f"{before} {GAP_MARK} {after}".strip() + "."
         yield _gap(clause, talk, prompt, (target.text,), base + FORM_WORTH["gap"] - 0.15)
 

@@ -1,4 +1,4 @@
-"""Wrong options of the key's own sort: same form of number and unit, same family and shape of phrase, from the same talk."""
+"""Wrong options of the key's own sort: form of number and unit, family and shape of phrase, from the same talk."""
 
 from __future__ import annotations
 
@@ -19,8 +19,8 @@ from escuela_core.writing.statements import said
 WANTED = 3
 TOO_ALIKE, TOO_FAR = 0.78, 0.12
 _NUMBER_WORDS = (
-    "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen "
-    "eighteen nineteen twenty"
+    "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen "
+    "sixteen seventeen eighteen nineteen twenty"
 ).split()
 _TENS = {20: "twenty", 30: "thirty", 40: "forty", 50: "fifty", 60: "sixty", 70: "seventy", 80: "eighty", 90: "ninety"}
 _FACTORS = (0.5, 2.0, 1.5, 3.0, 0.25, 0.75, 4.0, 10.0)
@@ -60,7 +60,12 @@ def _phrase(chunk: Span, text: str, sentence: int) -> Phrase:
     if chunk[0].pos_ != "PROPN":
         text = text[:1].lower() + text[1:]
     return Phrase(
-        text, sentence, root.lemma_.lower(), root.tag_ in {"NNS", "NNPS"}, (root.ent_type_ or "PROPN") if root.pos_ == "PROPN" else "", len(chunk)
+        text,
+        sentence,
+        root.lemma_.lower(),
+        root.tag_ in {"NNS", "NNPS"},
+        (root.ent_type_ or "PROPN") if root.pos_ == "PROPN" else "",
+        len(chunk),
     )
 
 
@@ -72,8 +77,12 @@ def wrong_phrases(key: Span, prompt: str, sentence: int, talk: Sequence[Phrase],
     fitting = [
         p
         for p in talk
-        if p.plural == mine.plural and p.name == mine.name and p.head not in near and not lemmas(p.text) & taken
-        and abs(p.words - mine.words) <= 1 and _same_family(p, mine)
+        if p.plural == mine.plural
+        and p.name == mine.name
+        and p.head not in near
+        and not lemmas(p.text) & taken
+        and abs(p.words - mine.words) <= 1
+        and _same_family(p, mine)
     ]
     picked = _by_nearness(mine.text, [p.text for p in fitting], rng)
     if len(picked) < WANTED and not mine.name and not mine.plural:

@@ -61,8 +61,11 @@ def propose(
     while len(picked) < wanted:
         best = max(
             (i for i in range(len(ranked)) if tested.get(i, True) and ranked[i].sentence not in sentences),
-            key=lambda i: ranked[i].worth - 0.35 * mix[ranked[i].item.kind] / max(1, len(picked))
-            - 0.5 * used[_stretch(ranked[i], chosen, transcript)] / max(1, len(picked)),
+            key=lambda i: (
+                ranked[i].worth
+                - 0.35 * mix[ranked[i].item.kind] / max(1, len(picked))
+                - 0.5 * used[_stretch(ranked[i], chosen, transcript)] / max(1, len(picked))
+            ),
             default=None,
         )
         if best is None:

@@ -13,8 +13,8 @@ from escuela_core.language.wordnet import family
 from escuela_core.writing.statements import Clause, said
 
 PERSON = 18
-_HOW_ADJECTIVES = frozenset("long deep high wide tall thick far old heavy fast".split())
-_LASTING = frozenset("take last need stay keep wait rest boil cook dry burn run continue".split())
+_HOW_ADJECTIVES = frozenset(["long", "deep", "high", "wide", "tall", "thick", "far", "old", "heavy", "fast"])
+_LASTING = frozenset(("take last need stay keep wait rest boil cook dry burn run continue").split())
 
 
 @dataclass(frozen=True)

@@ -11,22 +11,27 @@ from spacy.tokens import Doc, Span, Token
 SHORTEST_WORDS, LONGEST_WORDS = 6, 26
 # Words that point outside the clause: at the speaker, at the picture, at the sentence before.
 _POINTING = frozenset(
-    "i me my mine myself this that these those here there it its they them their he him his she her we us our "
-    "such same other another one ones mine today now then anyway".split()
+    (
+        "i me my mine myself this that these those here there it its they them their he him his she her "
+        "we us our such same other another one ones mine today now then anyway"
+    ).split()
 )
 _SPOKEN = re.compile(
-    r"\b(?:er|um|uh|hang on|let me|let's|okay|ok|look at|as you can see|see here|remember|imagine|suppose|hello|welcome|thank|"
-    r"sorry|i mean|you know|by the way|anyway|no wait|people used to|used to say|that's wrong|what am i|hear that|laughs?)\b",
+    r"\b(?:er|um|uh|hang on|let me|let's|okay|ok|look at|as you can see|see here|remember|imagine|suppose|"
+    r"hello|welcome|thank|sorry|i mean|you know|by the way|anyway|no wait|people used to|used to say|"
+    r"that's wrong|what am i|hear that|laughs?)\b",
     re.IGNORECASE,
 )
 # A sentence the speaker broke off or put right halfway says two things at once.
 _BROKEN = re.compile(r"[,;] (?:no|well|what|sorry|wait|yes|right)[,;]|—|\.\.\.|…")
 _DROPPED = frozenset({"parataxis", "intj", "discourse", "dep", "meta"})
 _REASONS = frozenset({"because", "since"})
-_LOOSE_MARKS = frozenset("because since so although though while whereas but and".split())
+_LOOSE_MARKS = frozenset(["because", "since", "so", "although", "though", "while", "whereas", "but", "and"])
 # Subjects that only point at what was said before or comes next.
-_EMPTY_SUBJECTS = frozenset("answer question thing point reason problem idea trick way people lot rest part story bit".split())
-_PLACED_PRONOUNS = frozenset("it its they them their he him his she her".split())
+_EMPTY_SUBJECTS = frozenset(
+    ("answer question thing point reason problem idea trick way people lot rest part story bit").split()
+)
+_PLACED_PRONOUNS = frozenset(["it", "its", "they", "them", "their", "he", "him", "his", "she", "her"])
 
 
 @dataclass(frozen=True)
@@ -60,7 +65,10 @@ def said(tokens: Sequence[Token]) -> str:
         return ""
     following = [*tokens[1:], None]
     # Where words between two kept tokens were left out, the space before the second went with them.
-    pieces = [t.text_with_ws if n is not None and n.i == t.i + 1 else f"{t.text} " for t, n in zip(tokens, following, strict=True)]
+    pieces = [
+        t.text_with_ws if n is not None and n.i == t.i + 1 else f"{t.text} "
+        for t, n in zip(tokens, following, strict=True)
+    ]
     text = "".join(pieces)
     text = re.sub(r"\s+([,.;:?!])", r"\1", re.sub(r"\s+", " ", text)).strip(" ,;:-–—.!")
     return re.sub(r",\s*,", ",", text)
@@ -69,7 +77,12 @@ def said(tokens: Sequence[Token]) -> str:
 def clause_of(sentence: int, doc: Doc) -> Clause | None:
     """The clause of ``doc`` an item can stand on; None where it needs its neighbours, asks, or greets."""
     text = doc.text
-    if text.rstrip().endswith("?") or _BROKEN.search(text) or _SPOKEN.search(text) or not SHORTEST_WORDS <= len(doc) <= 45:
+    if (
+        text.rstrip().endswith("?")
+        or _BROKEN.search(text)
+        or _SPOKEN.search(text)
+        or not SHORTEST_WORDS <= len(doc) <= 45
+    ):
         return None
     roots = [t for t in doc if t.dep_ == "ROOT"]
     if len(roots) != 1:
@@ -108,8 +121,7 @@ def _kept(doc: Doc, root: Token) -> set[int]:
         if token.dep_ == "relcl" and _after_comma(token):
             dropped |= {t.i for t in token.subtree}
     kept = {t.i for t in root.subtree} - dropped
-    kept = {i for i in kept if not (doc[i].is_punct and (i == 0 or i - 1 in dropped or i + 1 in dropped))}
-    return kept
+    return {i for i in kept if not (doc[i].is_punct and (i == 0 or i - 1 in dropped or i + 1 in dropped))}
 
 
 def _after_comma(token: Token) -> bool:
@@ -137,12 +149,18 @@ def _reason(root: Token) -> tuple[Token, ...]:
 
 def _stands_alone(clause: Clause, subject: Token) -> bool:
     words = [t for t in clause.tokens if not t.is_punct]
-    if not SHORTEST_WORDS - 1 <= len(words) <= LONGEST_WORDS or subject.pos_ not in {"NOUN", "PROPN"}:
+    # With a reason behind it a short clause is enough: "The boat rises slowly" asks why.
+    shortest = 3 if clause.reason else SHORTEST_WORDS - 1
+    if not shortest <= len(words) <= LONGEST_WORDS or subject.pos_ not in {"NOUN", "PROPN"}:
         return False
     for token in words:
         pointing = token.lower_ in _POINTING
-        placed = token.lower_ in _PLACED_PRONOUNS and token.i > clause.subject.end - 1 and token.dep_ in {"poss", "nsubj"}
-        linking = token.lower_ == "that" and token.dep_ in {"mark", "nsubj", "dobj", "nsubjpass"} and token.i > clause.root.i
+        placed = (
+            token.lower_ in _PLACED_PRONOUNS and token.i > clause.subject.end - 1 and token.dep_ in {"poss", "nsubj"}
+        )
+        linking = (
+            token.lower_ == "that" and token.dep_ in {"mark", "nsubj", "dobj", "nsubjpass"} and token.i > clause.root.i
+        )
         if pointing and not placed and not linking:
             return False
     # A clause cut in the middle of a bracket of words reads badly; so does one with two verbs left side by side.

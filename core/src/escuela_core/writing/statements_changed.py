@@ -54,7 +54,11 @@ def true_statement(clause: Clause) -> Statement | None:
     """The clause where trimming or turning it round has made it other words than the speaker's sentence."""
     if any(is_negation(t) for t in clause.tokens):
         return None
-    if clause.reason and 4 <= len(clause.reason) <= 14 and not any(t.lower_ in {"it", "they", "this"} for t in clause.reason):
+    if (
+        clause.reason
+        and 4 <= len(clause.reason) <= 14
+        and not any(t.lower_ in {"it", "they", "this"} for t in clause.reason)
+    ):
         return Statement(_sentence(f"Because {said(list(clause.reason))}, {_lower_start(clause)}"), True)
     if clause.trimmed_share >= REWORDED_FROM:
         return Statement(_sentence(clause.text), True)
@@ -75,7 +79,9 @@ def false_statements(clause: Clause, elsewhere: Sequence[Quantity], rng: random.
     for token in clause.tokens:
         other = _opposite(token)
         if other is not None:
-            before, after = (said([t for t in clause.tokens if (t.i > token.i) == late and t.i != token.i]) for late in (False, True))
+            before, after = (
+                said([t for t in clause.tokens if (t.i > token.i) == late and t.i != token.i]) for late in (False, True)
+            )
             changed = f"{before} {other} {after}".strip()
             yield Statement(_sentence(changed), False, other, token.text)
             return
@@ -87,7 +93,11 @@ def _opposite(token: Token) -> str | None:
         return _TURNED[token.lower_]
     if token.pos_ != "ADJ" or token.dep_ != "acomp" or token.tag_ in {"JJR", "JJS", "RBR", "RBS"}:
         return None
-    usual = [w for w in opposites(token.lower_) if " " not in w and zipf_frequency(w, "en") >= 3.6 and not w.startswith(("un", "non", "in"))]
+    usual = [
+        w
+        for w in opposites(token.lower_)
+        if " " not in w and zipf_frequency(w, "en") >= 3.6 and not w.startswith(("un", "non", "in"))
+    ]
     return sorted(usual, key=lambda w: -float(zipf_frequency(w, "en")))[0] if usual else None
 
 

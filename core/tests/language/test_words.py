@@ -1,0 +1,67 @@
+import numpy as np
+import pytest
+
+from escuela_core.language import wordnet
+from escuela_core.language.parsing import parsed, sentence_starts, speaks
+from escuela_core.language.terms import lemmas, names, negated_words, negations, rarity
+from escuela_core.language.vectors import encoder
+
+
+def test_content_words_come_as_lemmas() -> None:
+    assert {"keeper", "wind", "paddle"} <= lemmas("The keepers were winding the paddles.")
+
+
+def test_fillers_and_light_verbs_are_no_content() -> None:
+    assert lemmas("So it is there, and they do have it.") == frozenset()
+
+
+def test_another_language_is_read_by_its_rarer_words() -> None:
+    words = lemmas("La esclusa tiene dos compuertas.", "es")
+    assert "compuertas" in words
+    assert "la" not in words
+
+
+def test_names_are_capitals_inside_a_sentence() -> None:
+    assert names("In 1824 Marta Olivares built gates.") >= {"marta", "olivares"}
+    assert "gates" not in names("Gates are heavy.")
+
+
+def test_negation_covers_what_it_denies() -> None:
+    assert negations("No pump is needed.") == 1
+    assert "tie" in negated_words(parsed("You should not tie the rope."))
+    assert negated_words(parsed("Tie the rope.")) == frozenset()
+
+
+def test_rarer_words_weigh_more() -> None:
+    assert rarity("bollard") > rarity("water") > rarity("the")
+
+
+def test_opposites_come_from_wordnet() -> None:
+    assert "light" in wordnet.opposites("heavy")
+    assert wordnet.opposites("qwertz") == frozenset()
+
+
+def test_sisters_share_a_parent() -> None:
+    assert "door" in wordnet.sisters("gate")
+    assert wordnet.family("gate") == wordnet.family("door")
+
+
+def test_vectors_are_unit_length_and_know_meaning() -> None:
+    a, b, c = encoder().embed(["The ship sails.", "The boat is sailing.", "Add two eggs to the flour."])
+    assert np.linalg.norm(a) == pytest.approx(1.0, abs=1e-4)
+    assert float(a @ b) > float(a @ c) + 0.2
+
+
+def test_the_same_text_has_the_same_vector_in_any_company() -> None:
+    alone = encoder().embed(["A lock has gates."])[0]
+    together = encoder().embed(["x" * 300, "A lock has gates.", "y"])[1]
+    assert np.allclose(alone, together)
+
+
+def test_no_texts_give_no_vectors() -> None:
+    assert encoder().embed([]).shape == (0, 384)
+
+
+def test_a_language_that_is_not_spoken_gives_no_sentence_starts() -> None:
+    assert not speaks("es-MX")
+    assert sentence_starts(["hola", "mundo"], "es") == [0.0, 0.0]

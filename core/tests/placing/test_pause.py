@@ -1,0 +1,79 @@
+import pytest
+from conftest import GAP_MS, LOCK, span_of, spoken
+from hypothesis import given
+from hypothesis import strategies as st
+
+from escuela_core.placing import place
+from escuela_core.placing.pause import PauseOutsideError, inside_word, within_recording
+from escuela_core.timeline import Span
+
+TALK = spoken(LOCK)
+SILENCES = [Span(s.end_ms, s.end_ms + GAP_MS) for s in TALK.sentences]
+
+
+def test_the_pause_lies_in_the_silence_after_the_evidence() -> None:
+    evidence = span_of(TALK, "six minutes")
+    pause = place([evidence], TALK, SILENCES)
+    assert evidence.end_ms < pause.at_ms < evidence.end_ms + GAP_MS
+    assert (pause.basis, pause.silence_ms) == ("sound", GAP_MS)
+
+
+def test_a_prediction_is_asked_in_the_silence_before() -> None:
+    evidence = span_of(TALK, "six minutes")
+    pause = place([evidence], TALK, SILENCES, purpose="predict")
+    assert evidence.start_ms - GAP_MS < pause.at_ms < evidence.start_ms
+
+
+def test_the_last_of_several_sentences_counts() -> None:
+    evidence = [span_of(TALK, "six minutes"), span_of(TALK, "gates of today")]
+    assert place(evidence, TALK, SILENCES).at_ms > evidence[1].end_ms
+
+
+def test_captions_that_end_late_are_put_right_by_the_sound() -> None:
+    evidence = span_of(TALK, "six minutes")
+    late = Span(evidence.start_ms + 600, evidence.end_ms + 600)
+    pause = place([late], TALK, SILENCES)
+    assert evidence.end_ms <= pause.at_ms <= evidence.end_ms + GAP_MS
+
+
+def test_a_long_silence_is_entered_only_a_little() -> None:
+    evidence = span_of(TALK, "six minutes")
+    pause = place([evidence], TALK, [Span(evidence.end_ms, evidence.end_ms + 5_000)])
+    assert pause.at_ms == evidence.end_ms + 400
+
+
+def test_without_sound_the_gap_between_the_words_decides() -> None:
+    evidence = span_of(TALK, "six minutes")
+    pause = place([evidence], TALK, [])
+    assert pause.basis == "captions"
+    assert evidence.end_ms < pause.at_ms <= evidence.end_ms + GAP_MS
+
+
+def test_the_last_sentence_has_a_pause_inside_the_recording() -> None:
+    last = TALK.sentences[-1].span
+    assert last.end_ms <= place([last], TALK, []).at_ms <= TALK.duration_ms
+
+
+@given(st.integers(0, len(LOCK) - 1), st.integers(-800, 800), st.booleans())
+def test_no_pause_ever_cuts_a_word(number: int, off_ms: int, predict: bool) -> None:
+    true = TALK.sentences[number].span
+    shifted = Span(max(0, true.start_ms + off_ms), true.end_ms + max(off_ms, 1 - true.length_ms))
+    pause = place([shifted], TALK, SILENCES, purpose="predict" if predict else "check")
+    assert not inside_word(pause.at_ms, TALK, SILENCES) or pause.basis == "captions"
+
+
+def test_the_middle_of_a_word_is_inside() -> None:
+    word = TALK.words[5]
+    assert inside_word((word.start_ms + word.end_ms) // 2, TALK, [])
+    assert not inside_word(TALK.sentences[0].end_ms + 100, TALK, [])
+
+
+@pytest.mark.parametrize("at_ms", [-1, 60_001])
+def test_a_pause_outside_the_recording_is_refused(at_ms: int) -> None:
+    with pytest.raises(PauseOutsideError, match="ends at 1:00"):
+        within_recording(at_ms, 60_000)
+
+
+def test_the_very_ends_of_the_recording_are_inside() -> None:
+    assert within_recording(0, 60_000) == 0
+    assert within_recording(60_000, 60_000) == 60_000

@@ -1,0 +1,130 @@
+from datetime import UTC, datetime, timedelta
+
+import pytest
+
+from escuela_core.items import Choice, Note, Open, Option
+from escuela_core.study import Policy
+from escuela_core.study.policy import PolicyAttemptsError, PolicyTimesError
+from escuela_core.study.progress import (
+    AssignmentShutError,
+    NotReachedError,
+    NoTriesLeftError,
+    NotSureNotOfferedError,
+    Tried,
+    is_done,
+    may_answer,
+    reached,
+    shows_key,
+    shows_outcome,
+    tries_left,
+)
+from escuela_core.timeline import Span
+
+NOW = datetime(2026, 3, 2, 12, tzinfo=UTC)
+HOUR = timedelta(hours=1)
+ITEM = Choice(id="q", prompt="?", options=(Option("a", True), Option("b", False)), pause_ms=60_000)
+
+
+def answer(
+    tried: Tried = Tried(), policy: Policy = Policy(), state: str = "open", far: int = 0, *, not_sure: bool = False
+) -> None:
+    may_answer(ITEM, tried, policy, state, far, not_sure=not_sure)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(
+    ("policy", "state"),
+    [
+        (Policy(), "open"),
+        (Policy(opens_at=NOW + HOUR), "not_yet"),
+        (Policy(opens_at=NOW), "open"),
+        (Policy(due_at=NOW), "late"),
+        (Policy(due_at=NOW + HOUR), "open"),
+        (Policy(closes_at=NOW), "closed"),
+        (Policy(due_at=NOW - HOUR, closes_at=NOW + HOUR), "late"),
+    ],
+)
+def test_the_clock_opens_and_shuts_an_assignment(policy: Policy, state: str) -> None:
+    assert policy.state(NOW) == state
+
+
+def test_times_must_be_in_order() -> None:
+    with pytest.raises(PolicyTimesError):
+        Policy(due_at=NOW, closes_at=NOW - HOUR)
+
+
+@pytest.mark.parametrize("attempts", [0, 11])
+def test_attempts_have_bounds(attempts: int) -> None:
+    with pytest.raises(PolicyAttemptsError):
+        Policy(attempts=attempts)
+
+
+def test_a_fresh_item_may_be_answered() -> None:
+    answer()
+
+
+@pytest.mark.parametrize("state", ["not_yet", "closed"])
+def test_a_shut_assignment_takes_no_answer(state: str) -> None:
+    with pytest.raises(AssignmentShutError):
+        answer(state=state)
+
+
+def test_late_answers_are_taken() -> None:
+    answer(state="late")
+
+
+@pytest.mark.parametrize("outcomes", [("right",), ("not_sure",), ("waiting",), ("wrong", "wrong")])
+def test_a_settled_item_takes_no_further_try(outcomes: tuple[str, ...]) -> None:
+    with pytest.raises(NoTriesLeftError):
+        answer(Tried(outcomes), Policy(attempts=2))  # type: ignore[arg-type]
+
+
+def test_a_wrong_answer_leaves_the_second_try() -> None:
+    answer(Tried(("wrong",)), Policy(attempts=2))
+    assert tries_left(ITEM, Tried(("wrong",)), Policy(attempts=3)) == 2
+
+
+def test_whoever_may_not_skip_must_have_watched_up_to_the_item() -> None:
+    with pytest.raises(NotReachedError):
+        answer(policy=Policy(skipping="watched"), far=20_000)
+    answer(policy=Policy(skipping="watched"), far=58_000)
+    answer(policy=Policy(skipping="freely"), far=0)
+
+
+def test_not_sure_is_taken_only_where_it_is_offered() -> None:
+    answer(not_sure=True)
+    with pytest.raises(NotSureNotOfferedError):
+        answer(policy=Policy(offer_not_sure=False), not_sure=True)
+
+
+def shown(policy: Policy, outcomes: tuple[str, ...], *, finished: bool = False, state: str = "open") -> bool:
+    return shows_key(ITEM, Tried(outcomes), policy, finished=finished, state=state)  # type: ignore[arg-type]
+
+
+def test_the_key_stays_hidden_while_a_try_is_left() -> None:
+    assert not shown(Policy(attempts=2), ())
+    assert not shown(Policy(attempts=2), ("wrong",))
+    assert shown(Policy(attempts=2), ("wrong", "wrong"))
+    assert shown(Policy(attempts=2), ("right",))
+
+
+def test_with_feedback_at_the_end_the_key_waits_for_it() -> None:
+    policy = Policy(feedback="at_end")
+    assert not shown(policy, ("right",))
+    assert shown(policy, ("right",), finished=True)
+    assert shown(policy, ("right",), state="closed")
+    assert not shows_outcome(policy, finished=False, state="open")
+    assert shows_outcome(policy, finished=True, state="open")
+
+
+def test_a_key_that_is_never_shown_stays_hidden_to_the_end() -> None:
+    assert not shown(Policy(show_key=False), ("right",), finished=True, state="closed")
+
+
+def test_a_note_is_done_once_read_and_an_open_answer_once_given() -> None:
+    assert is_done(Note(text="n"), Tried(("read",)), Policy(attempts=3))
+    assert is_done(Open(prompt="?"), Tried(("waiting",)), Policy(attempts=3))
+
+
+def test_the_furthest_instant_is_the_end_of_the_last_stretch() -> None:
+    assert reached([Span(0, 10), Span(50, 90), Span(20, 30)]) == 90
+    assert reached([]) == 0

@@ -1,0 +1,192 @@
+import random
+import re
+
+import pytest
+import talks
+from conftest import LOCK, spoken
+
+from escuela_core.items import Choice, Gap, TrueFalse, item_to_json
+from escuela_core.items.model import asked
+from escuela_core.language.parsing import parsed
+from escuela_core.language.quantities import quantities
+from escuela_core.language.terms import negations
+from escuela_core.timeline import Span
+from escuela_core.transcripts import Transcript
+from escuela_core.writing import propose
+from escuela_core.writing.distractors import wrong_quantities
+from escuela_core.writing.questions import questions
+from escuela_core.writing.statements import clause_of
+from escuela_core.writing.statements_changed import false_statements, true_statement
+
+TALK = "heat-pump"
+
+
+@pytest.fixture(scope="module")
+def talk() -> Transcript:
+    return talks.load(TALK).transcript
+
+
+@pytest.fixture(scope="module")
+def proposed(talk: Transcript):
+    return propose(talk, count=10)
+
+
+def clause(text: str):
+    return clause_of(0, parsed(text))
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Is the gate open?",
+        "It takes about six minutes to fill the chamber.",
+        "This one holds the boat against the wall.",
+        "Hello and welcome to the harbour of Puerto Lumbre.",
+        "Look at the gates from above, please.",
+        "The key, hang on, the other key opens the gate.",
+        "I tie the rope around the far horn of the cleat.",
+        "Here the water runs into the stone chamber.",
+    ],
+)
+def test_sentences_that_need_their_neighbours_or_greet_carry_no_item(text: str) -> None:
+    assert clause(text) is None
+
+
+def test_a_clause_drops_what_trails_behind_it() -> None:
+    found = clause("So the keeper opens the paddles slowly, because the boat must not drift.")
+    assert found is not None
+    assert found.text.endswith("slowly")
+    assert "because" not in found.text
+
+
+@pytest.mark.parametrize(
+    ("text", "prompt", "key"),
+    [
+        ("The chamber takes six minutes.", "How long does the chamber take?", "six minutes"),
+        ("The old lock has eleven wooden gates.", "How many wooden gates does the old lock have?", "eleven"),
+        ("The chamber is nine metres deep.", "How deep is the chamber?", "nine metres"),
+        ("The loose end of a line is called the tail.", "What is the loose end of a line called?", "the tail"),
+        (
+            "The boat rises slowly because the keeper opens the paddles one by one.",
+            "Why does the boat rise slowly?",
+            "The keeper opens the paddles one by one",
+        ),
+    ],
+)
+def test_clauses_become_the_questions_a_colleague_would_ask(text: str, prompt: str, key: str) -> None:
+    found = clause(text)
+    assert found is not None
+    assert (prompt, key) in [(q.prompt[:1].upper() + q.prompt[1:], q.key) for q in questions(found)]
+
+
+def test_a_plural_subject_is_asked_in_the_singular() -> None:
+    found = clause("Small bacteria turn the milk sugar into acid.")
+    assert found is not None
+    assert any(q.prompt.startswith("What turns the milk sugar") for q in questions(found))
+
+
+def test_a_false_statement_changes_one_number_in_its_own_form() -> None:
+    found = clause("The chamber takes six minutes to fill.")
+    assert found is not None
+    statement = next(false_statements(found, [], random.Random(1)))
+    assert statement.answer is False
+    said = quantities(statement.text)
+    assert len(said) == 1
+    assert said[0].dimension == "time"
+    assert said[0].low != 360
+    assert not re.search(r"\d", statement.text)
+
+
+def test_no_statement_is_made_of_a_negated_clause() -> None:
+    found = clause("The keeper never opens the paddles all at once.")
+    assert found is None or (
+        list(false_statements(found, [], random.Random(1))) == [] and true_statement(found) is None
+    )
+
+
+@pytest.mark.parametrize(
+    ("text", "form"),
+    [("six minutes", r"^[a-z]+(-[a-z]+)? minutes$"), ("1,200 revs", r"^[\d,]+ revs$"), ("40 %", r"^\d+ %$")],
+)
+def test_wrong_quantities_are_written_like_the_key(text: str, form: str) -> None:
+    wrong = wrong_quantities(text, quantities(text)[0], [], random.Random(3))
+    assert len(set(wrong)) == len(wrong) == 3
+    assert all(re.match(form, w) and w != text for w in wrong)
+
+
+def test_the_key_s_rank_among_its_options_varies() -> None:
+    ranks = set()
+    for seed in range(30):
+        wrong = wrong_quantities("six minutes", quantities("six minutes")[0], [], random.Random(seed))
+        ranks.add(sum(1 for w in wrong if quantities(w)[0].low < 360))
+    assert len(ranks) >= 3
+
+
+def test_each_proposed_item_has_key_explanation_evidence_and_pause(proposed, talk: Transcript) -> None:
+    assert len(proposed.items) >= 5
+    for item in proposed.items:
+        assert item.evidence
+        assert item.pause_ms is not None
+        assert item.pause_ms >= item.evidence[-1].end_ms - 250
+        quoted = next(s.text for s in talk.sentences if s.span == item.evidence[0])
+        assert quoted in item.explanation
+
+
+def test_no_proposed_item_copies_its_sentence(proposed, talk: Transcript) -> None:
+    said = {s.text.lower().strip(" .") for s in talk.sentences}
+    assert all(asked(i).lower().strip(" .") not in said for i in proposed.items)
+
+
+def test_statements_hold_no_negation(proposed) -> None:
+    assert all(
+        negations(i.prompt) == 0 for i in proposed.items if isinstance(i, TrueFalse) and " never " not in i.prompt
+    )
+
+
+def test_choices_have_one_key_and_four_different_options(proposed) -> None:
+    for item in (i for i in proposed.items if isinstance(i, Choice)):
+        assert len(item.key) == 1
+        assert len({o.text.lower() for o in item.options}) == len(item.options) == 4
+
+
+def test_gaps_do_not_give_their_answer_away(proposed) -> None:
+    for item in (i for i in proposed.items if isinstance(i, Gap)):
+        assert item.prompt.count("___") == 1
+        assert item.answers[0].lower() not in item.prompt.lower().split()
+
+
+def test_no_two_items_rest_on_one_sentence(proposed) -> None:
+    assert len({i.evidence for i in proposed.items}) == len(proposed.items)
+
+
+def test_the_same_seed_gives_the_same_items(proposed, talk: Transcript) -> None:
+    again = propose(talk, count=10)
+    assert [item_to_json(i) for i in again.items] == [item_to_json(i) for i in proposed.items]
+
+
+def test_asking_again_avoids_what_is_there(proposed, talk: Transcript) -> None:
+    more = propose(talk, count=4, existing=proposed.items, seed=2)
+    assert not {i.evidence for i in more.items} & {i.evidence for i in proposed.items}
+
+
+def test_only_the_wanted_kinds_come() -> None:
+    found = propose(spoken(LOCK), count=3, kinds=("gap",))
+    assert {i.kind for i in found.items} <= {"gap"}
+
+
+def test_only_the_chosen_stretch_is_asked_about(talk: Transcript) -> None:
+    stretch = Span(150_000, 300_000)
+    assert all(stretch.holds(i.evidence[0].start_ms) for i in propose(talk, count=4, stretches=[stretch]).items)
+
+
+def test_a_poor_talk_gives_fewer_and_says_so() -> None:
+    found = propose(spoken(("Hello and welcome.", "It is here.", "Look at this one.")), count=5)
+    assert (found.items, found.wanted, found.short_because) == ((), 5, "no_more_good_ones")
+
+
+def test_another_language_is_declined_in_a_word() -> None:
+    assert propose(spoken(("La esclusa tarda seis minutos.",), language="es")).short_because == "language"
+
+
+def test_without_a_number_the_length_decides(talk: Transcript) -> None:
+    assert propose(talk).wanted == round(talk.duration_ms / 75_000)

@@ -1,0 +1,162 @@
+"""The whole of Escuela as ./run starts it, on a database and folders of its own, and a browser before it."""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from urllib.parse import urlsplit, urlunsplit
+
+import psycopg
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[1]
+CHROMIUM = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync --autoplay-policy=no-user-gesture-required"
+).split()
+AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+class Stack:
+    """Server and worker as processes, which a test may kill and start again."""
+
+    def __init__(self, environment: dict[str, str], port: int) -> None:
+        self.environment = environment
+        self.port = port
+        self.server: subprocess.Popen[bytes] | None = None
+        self.worker: subprocess.Popen[bytes] | None = None
+
+    @property
+    def url(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
+
+    def manage(self, *words: str) -> None:
+        subprocess.run([sys.executable, "manage.py", *words], cwd=ROOT / "server", env=self.environment, check=True)
+
+    def start_server(self) -> None:
+        command = [str(Path(sys.executable).parent / "granian"), "--interface", "wsgi", "--host", "127.0.0.1"]
+        command += ["--port", str(self.port), "--workers", "1", "--blocking-threads", "4", "--workers-kill-timeout", "3"]
+        command += ["--log-level", "warning", "config.wsgi:application"]
+        self.server = subprocess.Popen(command, cwd=ROOT / "server", env=self.environment, start_new_session=True)
+        for _ in range(200):
+            try:
+                urllib.request.urlopen(f"{self.url}/api/ping/", timeout=2).close()
+            except OSError:
+                time.sleep(0.1)
+            else:
+                return
+        raise RuntimeError("the server did not start")
+
+    def start_worker(self) -> None:
+        command = [sys.executable, "manage.py", "worker"]
+        self.worker = subprocess.Popen(command, cwd=ROOT / "server", env=self.environment, start_new_session=True)
+
+    def kill(self, process: subprocess.Popen[bytes] | None) -> None:
+        """kill -9, the whole group."""
+        if process is not None and process.poll() is None:
+            os.killpg(process.pid, 9)
+            process.wait()
+
+
+@pytest.fixture(scope="session")
+def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
+    base = os.environ["DATABASE_URL"]
+    name = f"e2e_{os.getpid()}"
+    with psycopg.connect(base, autocommit=True) as connection:
+        connection.execute(f'CREATE DATABASE "{name}"')
+    state = tmp_path_factory.mktemp("state")
+    environment = os.environ | {
+        "DATABASE_URL": urlunsplit(urlsplit(base)._replace(path=f"/{name}")),
+        "DJANGO_SETTINGS_MODULE": "config.settings.dev",
+        "ESCUELA_STATE": str(state),
+        "ESCUELA_SECRET_KEY": "end-to-end-" + "x" * 40,
+        "PYTHONUNBUFFERED": "1",
+    }
+    whole = Stack(environment, free_port())
+    whole.manage("migrate", "-v", "0")
+    whole.manage("collectstatic", "--noinput", "-v", "0")
+    whole.manage("seed_demo")
+    whole.start_server()
+    whole.start_worker()
+    yield whole
+    whole.kill(whole.server)
+    whole.kill(whole.worker)
+    with psycopg.connect(base, autocommit=True) as connection:
+        connection.execute(f'DROP DATABASE "{name}" WITH (FORCE)')
+
+
+@pytest.fixture(scope="session")
+def chromium() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        yield browser
+        browser.close()
+
+
+NewPage = Callable[..., Page]
+
+
+@pytest.fixture
+def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
+    """A page on a device of its own. It fails the test on script errors and on requests to any other host."""
+    contexts: list[BrowserContext] = []
+    wrong: list[str] = []
+
+    def make(*, width: int = 1280, height: int = 800, locale: str = "en-GB", scale: float = 1, phone: bool = False) -> Page:
+        context = chromium.new_context(
+            base_url=stack.url,
+            viewport={"width": width, "height": height},
+            locale=locale,
+            has_touch=phone,
+            is_mobile=phone,
+            device_scale_factor=scale,
+            reduced_motion="reduce",
+        )
+        context.set_default_timeout(20_000)
+        contexts.append(context)
+        page = context.new_page()
+        page.on("pageerror", lambda error: wrong.append(str(error)))
+        page.on("request", lambda r: None if r.url.startswith((stack.url, "data:", "blob:")) else wrong.append(r.url))
+        return page
+
+    yield make
+    for context in contexts:
+        context.close()
+    assert wrong == []
+
+
+def sign_in_demo(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Sign in as the demo teacher").click()
+    page.get_by_role("link", name="How a canal lock lifts a boat").first.wait_for()
+
+
+def open_lesson(page: Page, title: str, step: str) -> None:
+    page.goto("/")
+    page.get_by_role("link", name=title).first.click()
+    page.get_by_role("link", name=step, exact=False).first.wait_for()
+    page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name=step).click()
+
+
+def axe_faults(page: Page) -> list[str]:
+    """What axe-core finds on the page as it stands, one line each."""
+    page.evaluate(AXE.read_text("utf-8"))
+    found = page.evaluate("async () => (await axe.run(document, {resultTypes: ['violations']})).violations")
+    return [f"{v['id']}: {v['nodes'][0]['html'][:120]}" for v in found]
+
+
+def played_to(page: Page, ms: int, timeout: int = 20_000) -> None:
+    page.wait_for_function(f"document.querySelector('video').currentTime * 1000 >= {ms}", timeout=timeout)

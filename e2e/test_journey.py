@@ -1,0 +1,195 @@
+"""One lesson from end to end, by keys alone where a teacher or student would use them."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+from conftest import ROOT, NewPage, Stack
+from playwright.sync_api import Page, expect
+
+MEDIA = ROOT / "demo" / "media"
+
+
+def confirm_by_mail(page: Page, stack: Stack) -> None:
+    page.goto("/outbox/")
+    link = page.locator("a[href*='/confirm/']").first.get_attribute("href")
+    page.goto(link or "")
+
+
+def own_captions(folder: Path) -> Path:
+    """The demo's captions as SRT, so that the recording is not the demo's own pair."""
+    text = (MEDIA / "three-knots.vtt").read_text("utf-8")
+    blocks = [b.split("\n") for b in text.split("\n\n")[1:] if b.strip()]
+    rows = [f"{n}\n{b[0].replace('.', ',')}\n{re.sub('<[^>]*>', '', ' '.join(b[1:]))}\n" for n, b in enumerate(blocks, 1)]
+    path = folder / "rope-loft.srt"
+    path.write_text("\n".join(rows), "utf-8")
+    return path
+
+
+def test_a_lesson_from_an_account_to_the_class_sheet(new_page: NewPage, stack: Stack, tmp_path: Path) -> None:
+    page = new_page()
+    make_account(page, stack)
+    bring_in(page, tmp_path)
+    write_items(page)
+    check_and_decide(page)
+    rehearse(page)
+    link = share(page)
+    student = new_page(width=360, height=740, phone=True)
+    study(student, link)
+    read_results(page)
+
+
+def make_account(page: Page, stack: Stack) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Make an account").click()
+    page.get_by_label("Your name").fill("Nora Lind")
+    page.get_by_label("Mail address").fill("nora@school.example")
+    page.get_by_label("Password").fill("seven blue anchors")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("status")).to_contain_text("nora@school.example")
+    confirm_by_mail(page, stack)
+    expect(page.get_by_text("No lessons yet")).to_be_visible()
+
+
+def bring_in(page: Page, folder: Path) -> None:
+    page.keyboard.press("n")
+    page.get_by_label("Recording", exact=True).set_input_files(MEDIA / "three-knots.webm")
+    page.get_by_label("Captions").set_input_files(own_captions(folder))
+    page.get_by_label("Title").fill("From the rope loft")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="From the rope loft")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("The bowline makes a loop that does not slip.")).to_be_visible()
+
+
+def write_items(page: Page) -> None:
+    page.keyboard.press("3")
+    page.get_by_role("heading", name="Write your own").wait_for()
+    page.get_by_role("button", name="A bowline takes away about forty percent").click()
+    page.keyboard.press("a")
+    page.get_by_label("Question").fill("How much of its strength does a line lose by a bowline?")
+    page.get_by_label("Option a", exact=True).fill("About forty percent")
+    page.get_by_label("Option b", exact=True).fill("About ten percent")
+    page.get_by_label("Option c", exact=True).fill("Nothing at all")
+    page.get_by_label("Option c", exact=True).press("Alt+ArrowUp")
+    expect(page.get_by_label("Option b", exact=True)).to_have_value("Nothing at all")
+    page.get_by_label("Explanation").fill("The fibres are bent sharply.")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Salt is the enemy of every line.").click()
+    page.get_by_role("button", name="Open answer").click()
+    page.get_by_label("Question").fill("What does salt do to a line?")
+    page.get_by_label("Model answer").fill("Its crystals cut the fibres from inside.")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Escape")
+    page.get_by_label("How many").fill("3")
+    page.get_by_role("button", name="Propose").click()
+    expect(page.get_by_text(re.compile(r"\d items? proposed"))).to_be_visible(timeout=60_000)
+    page.get_by_role("article").filter(has_text="proposed").first.get_by_role("button").first.click()
+    page.keyboard.press("t")
+    expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
+
+
+def check_and_decide(page: Page) -> None:
+    page.keyboard.press("4")
+    expect(page.get_by_role("heading", name="To decide, worst first")).to_be_visible()
+    expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
+    for _ in range(4):
+        if page.get_by_role("button", name="Next").count() == 0:
+            break
+        page.keyboard.press("n")
+        page.keyboard.press("k")
+        reason = page.get_by_label("Why it stays as it is")
+        if reason.count():
+            reason.fill("I know this from the loft.")
+            reason.press("Enter")
+        expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text(re.compile("3 items are backed"))).to_be_visible(timeout=30_000)
+
+
+def rehearse(page: Page) -> None:
+    page.keyboard.press("r")
+    expect(page.get_by_text("Rehearsal, nothing is recorded")).to_be_visible()
+    page.keyboard.press("j")
+    page.wait_for_function("document.querySelector('video').currentTime > 1")
+    page.keyboard.press("Space")
+    page.get_by_role("heading", name="How much of its strength").wait_for(timeout=30_000)
+    page.keyboard.press("c")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("not right")).to_be_visible()
+    page.keyboard.press("r")
+    page.keyboard.press("a")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("right at try 2")).to_be_visible()
+    page.keyboard.press("q")
+    page.get_by_role("navigation", name="Steps of the lesson").wait_for()
+
+
+def share(page: Page) -> str:
+    page.keyboard.press("5")
+    page.get_by_label("For whom").fill("Rope class")
+    page.get_by_role("button", name="Share", exact=True).click()
+    link = page.locator("a[href*='/s/']").first
+    expect(link).to_be_visible()
+    page.get_by_role("link", name="Large, for the projector").click()
+    expect(page.get_by_role("img", name=re.compile("QR code"))).to_be_visible()
+    page.keyboard.press("Escape")
+    return link.get_attribute("href") or ""
+
+
+def study(student: Page, link: str) -> None:
+    student.goto(link)
+    student.get_by_label("Your name here").fill("Zoë 🚤")
+    student.get_by_role("button", name="Start").tap()
+    student.get_by_role("button", name="Play").wait_for()
+    student.get_by_label("Position in the recording").evaluate("e => e.focus()")
+    answered = 0
+    while answered < 3:
+        student.evaluate("document.querySelector('video').playbackRate = 8")
+        play = student.get_by_role("button", name="Play", exact=True)
+        if play.count():
+            play.tap()
+        card = student.get_by_role("region", name=re.compile("Item"))
+        card.wait_for(timeout=60_000)
+        answer_card(student)
+        answered += 1
+    student.evaluate("document.querySelector('video').playbackRate = 8")
+    end = student.get_by_text(re.compile(r"\d of 3 right"))
+    to_end = student.get_by_role("button", name="To the end")
+    to_end.or_(end).first.wait_for(timeout=60_000)
+    if to_end.count():
+        to_end.tap()
+    expect(end).to_be_visible()
+    assert student.evaluate("document.documentElement.scrollWidth") <= 360
+
+
+def answer_card(student: Page) -> None:
+    card = student.get_by_role("region", name=re.compile("Item"))
+    if card.get_by_label("Your answer").count():
+        card.get_by_label("Your answer").fill("The crystals cut the fibres.")
+    elif card.get_by_label("About forty percent").count():
+        card.get_by_label("About forty percent").tap()
+    else:
+        card.get_by_role("radio").first.tap()
+    card.get_by_role("button", name="Answer", exact=True).tap()
+    go_on = card.get_by_role("button", name="Go on")
+    go_on.wait_for()
+    go_on.tap()
+
+
+def read_results(page: Page) -> None:
+    page.keyboard.press("6")
+    expect(page.get_by_role("button", name="Zoë 🚤")).to_be_visible()
+    page.get_by_role("button", name=re.compile("answer to mark")).click()
+    expect(page.get_by_text("The crystals cut the fibres.")).to_be_visible()
+    page.get_by_role("button", name="1", exact=True).last.click()
+    page.get_by_label("Comment for the student").fill("Well said.")
+    page.get_by_role("button", name="Give marks").click()
+    expect(page.get_by_text("marked", exact=True)).to_be_visible()
+    page.keyboard.press("t")
+    expect(page.get_by_role("cell", name="marked 100 %")).to_be_visible()
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Export CSV").click()
+    rows = Path(download.value.path()).read_text("utf-8-sig").splitlines()
+    assert rows[1].startswith("Zoë 🚤")
+    assert "right" in rows[1]

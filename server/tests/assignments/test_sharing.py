@@ -1,0 +1,119 @@
+from datetime import timedelta
+
+import pytest
+from django.utils import timezone
+
+from apps.assignments.models import Assignment, Edition
+from apps.assignments.services import share
+from apps.lessons import items
+from apps.lessons.models import Item
+
+from ..conftest import CHOICE, item_with, make_lesson, run_jobs
+
+pytestmark = pytest.mark.django_db
+
+
+def give(client, lesson, **policy):
+    return client.post(f"/api/lessons/{lesson.id}/assignments/", policy, content_type="application/json")
+
+
+def test_sharing_gives_a_link_a_code_and_a_qr(client, lesson) -> None:
+    answer = give(client, lesson, name="Deck hands", attempts=2)
+    assert answer.status_code == 201
+    data = answer.json()
+    assert data["link"].endswith(f"/s/{data['code']}")
+    assert len(data["code"]) == 7
+    assert data["qr"].startswith("data:image/svg+xml")
+    assert (data["state"], data["item_count"], data["attempts"]) == ("open", 3, 2)
+
+
+def test_an_edition_never_changes_with_the_lesson(client, lesson) -> None:
+    give(client, lesson)
+    edition = Edition.objects.get()
+    before = (edition.content, edition.sha256)
+    item = item_with(lesson, "choice")
+    items.change_item(item, item.content | {"prompt": "Something else?"}, None)
+    items.put(item_with(lesson, "gap"), Item.Place.DROPPED)
+    edition.refresh_from_db()
+    assert (edition.content, edition.sha256) == before
+    assert len(edition.items()) == 3
+
+
+def test_the_same_words_shared_twice_are_one_edition(client, lesson) -> None:
+    give(client, lesson, name="A")
+    give(client, lesson, name="B")
+    assert (Edition.objects.count(), Assignment.objects.count()) == (1, 2)
+
+
+def test_an_undecided_error_stops_sharing_and_is_named(client, teacher) -> None:
+    wrong = {**CHOICE, "options": [{"text": "4 minutes", "correct": True}, {"text": "An hour", "correct": False}]}
+    lesson = make_lesson(teacher, (wrong,))
+    answer = give(client, lesson)
+    assert (answer.status_code, answer.json()["code"]) == (409, "items_undecided")
+    assert CHOICE["prompt"] in answer.json()["detail"]
+    items.decide(lesson.items.get(), "kept_anyway", "It is about another lock.")
+    run_jobs()
+    assert give(client, lesson).status_code == 201
+
+
+def test_nothing_is_shared_while_the_check_runs_or_without_items(client, lesson, teacher) -> None:
+    items.add_item(lesson, items.content_of({"kind": "note", "text": "Look.", "pause_ms": 5_000}))
+    assert give(client, lesson).json()["code"] == "still_checking"
+    run_jobs()
+    assert give(client, lesson).status_code == 201
+    assert give(client, make_lesson(teacher)).json()["code"] == "no_items"
+
+
+def test_a_pool_item_is_not_shared(client, lesson) -> None:
+    items.put(item_with(lesson, "gap"), Item.Place.POOL)
+    run_jobs()
+    assert give(client, lesson).json()["item_count"] == 2
+
+
+def test_times_out_of_order_and_unknown_rules_are_refused(client, lesson) -> None:
+    now = timezone.now()
+    wrong = give(client, lesson, due_at=now.isoformat(), closes_at=(now - timedelta(hours=1)).isoformat())
+    assert wrong.json()["code"] == "policy_times"
+    assert give(client, lesson, feedback="never").status_code == 400
+    assert give(client, lesson, attempts=99).status_code == 400
+    assert not Assignment.objects.exists()
+
+
+def test_an_assignment_is_closed_early_and_opened_again(client, assignment) -> None:
+    path = f"/api/assignments/{assignment.id}/closed/"
+    assert client.post(path).json()["state"] == "closed"
+    assert client.delete(path).json()["state"] == "open"
+
+
+def test_closing_moves_a_later_due_date_along(client, lesson, teacher) -> None:
+    assignment = share(teacher, lesson, name="x", policy={"due_at": timezone.now() + timedelta(days=2)})
+    assert client.post(f"/api/assignments/{assignment.id}/closed/").json()["state"] == "closed"
+    assert client.delete(f"/api/assignments/{assignment.id}/closed/").json()["state"] == "open"
+
+
+def test_the_policy_changes_and_the_edition_stays(client, assignment) -> None:
+    answer = client.patch(
+        f"/api/assignments/{assignment.id}/", {"attempts": 3, "skipping": "watched"}, content_type="application/json"
+    )
+    assert (answer.json()["attempts"], answer.json()["skipping"]) == (3, "watched")
+    assert Edition.objects.count() == 1
+
+
+def test_an_extract_shares_only_its_own_sentences(client, lesson) -> None:
+    from apps.lessons.services import set_extract
+
+    set_extract(lesson, 16_000, 46_000)
+    run_jobs()
+    for item in lesson.items.all():
+        if items.is_undecided(item):
+            items.put(item, Item.Place.DROPPED)
+    run_jobs()
+    give(client, lesson)
+    content = Edition.objects.get().content
+    assert (content["start_ms"], content["end_ms"]) == (16_000, 46_000)
+    assert all(16_000 <= s["start_ms"] < 46_000 for s in content["sentences"])
+    assert content["segments"][0]["start_ms"] == 16_000
+
+
+def test_codes_have_no_letters_that_look_alike(assignment) -> None:
+    assert not set(assignment.code) & set("il1o0")

@@ -1,0 +1,181 @@
+"""What the server's tests stand on: a teacher, a lesson read from real words, a shared assignment, a student."""
+
+from __future__ import annotations
+
+import shutil
+import subprocess
+import uuid
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.conf import settings
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+from django.utils import timezone
+
+from apps.accounts.models import User
+from apps.assignments.models import Assignment
+from apps.assignments.services import share
+from apps.lessons import items, services
+from apps.lessons.models import Item, Lesson
+from apps.recordings.models import Recording
+from apps.recordings.services import read_script
+from apps.study.models import Student
+from apps.study.services import join
+from apps.work import services as work
+from apps.work.models import Job
+
+DEMO = Path(__file__).resolve().parents[2] / "demo" / "media"
+LENGTH_MS = 52_000
+WORDS = (
+    "Tonight we follow one small boat up to the canal.",
+    "The canal lies almost three metres higher than the harbour.",
+    "The water flows in by its own weight, and no pump is needed.",
+    "The chamber takes about six minutes to fill.",
+    "Marta Olivares built the first gates of oak.",
+    "Emptying the chamber takes four minutes.",
+)
+CHOICE = {
+    "kind": "choice",
+    "prompt": "How long does the chamber take to fill?",
+    "options": [
+        {"text": "About two minutes", "correct": False},
+        {"text": "About six minutes", "correct": True},
+        {"text": "About an hour", "correct": False},
+    ],
+    "explanation": "It fills slowly, in about six minutes.",
+}
+OPEN = {
+    "kind": "open",
+    "prompt": "Why is no pump needed?",
+    "model_answer": "The water flows by its own weight.",
+    "marks": 2,
+}
+GAP = {"kind": "gap", "prompt": "The gates were built by Marta ___.", "answers": ["Olivares"], "explanation": "Of oak."}
+
+
+def vtt(texts: tuple[str, ...] = WORDS, step_ms: int = 8_000) -> str:
+    def stamp(ms: int) -> str:
+        return f"00:{ms // 60000:02d}:{ms // 1000 % 60:02d}.{ms % 1000:03d}"
+
+    cues = [f"{stamp(n * step_ms + 500)} --> {stamp(n * step_ms + 6_000)}\n{t}" for n, t in enumerate(texts)]
+    return "WEBVTT\n\n" + "\n\n".join(cues) + "\n"
+
+
+@pytest.fixture(autouse=True)
+def _media() -> Iterator[None]:
+    yield
+    shutil.rmtree(settings.MEDIA_FOLDER, ignore_errors=True)
+
+
+def make_teacher(email: str = "runa@school.example", name: str = "Runa Tessel") -> User:
+    user = User.objects.create_user(email, "a long pass phrase", name=name)
+    user.confirmed_at = timezone.now()
+    user.save()
+    return user
+
+
+def signed_in(user: User) -> Client:
+    client = Client()
+    client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    return client
+
+
+@pytest.fixture
+def teacher(db: None) -> User:
+    return make_teacher()
+
+
+@pytest.fixture
+def client(teacher: User) -> Client:
+    return signed_in(teacher)
+
+
+@pytest.fixture
+def stranger(db: None) -> Client:
+    return signed_in(make_teacher("other@school.example", "Bruno Vane"))
+
+
+def make_lesson(owner: User, contents: tuple[dict[str, Any], ...] = (), texts: tuple[str, ...] = WORDS) -> Lesson:
+    """A lesson as the job would make it, without the media's bytes."""
+    recording = Recording.objects.create(
+        owner=owner, title="Locks", duration_ms=len(texts) * 8_000 + 4_000, media_type="video/mp4", has_picture=True
+    )
+    recording.silences = [[n * 8_000 + 6_000, n * 8_000 + 8_500] for n in range(len(texts))]
+    recording.save()
+    recording.folder.mkdir(parents=True)
+    recording.captions.write_text(vtt(texts), "utf-8")
+    recording.source.write_bytes(bytes(range(256)) * 8)
+    read_script(recording)
+    lesson = services.make_lesson(recording)
+    for content in contents:
+        items.add_item(lesson, items.content_of(content))
+    run_jobs()
+    return Lesson.objects.get(id=lesson.id)
+
+
+def run_jobs() -> None:
+    """What a worker would do, here and now."""
+    while job := Job.objects.filter(state=Job.State.WAITING).order_by("created_at").first():
+        work.run(str(job.id))
+
+
+@pytest.fixture
+def lesson(teacher: User) -> Lesson:
+    return make_lesson(teacher, (CHOICE, OPEN, GAP))
+
+
+def item_with(lesson: Lesson, kind: str) -> Item:
+    return next(i for i in lesson.items.all() if i.content["kind"] == kind)
+
+
+@pytest.fixture
+def assignment(teacher: User, lesson: Lesson) -> Assignment:
+    return share(teacher, lesson, name="Deck hands", policy={"attempts": 2})
+
+
+@pytest.fixture
+def student(assignment: Assignment) -> Student:
+    return join(assignment, "Amaya")
+
+
+class StudentBrowser:
+    """A student's device: its own cookies, JSON in and out."""
+
+    def __init__(self, assignment: Assignment, nickname: str | None = "Zoe") -> None:
+        self.client = Client()
+        self.base = f"/api/study/{assignment.code}/"
+        self.joined = self.post("", {"nickname": nickname}) if nickname is not None else None
+
+    def get(self) -> dict[str, Any]:
+        return self.client.get(self.base).json()
+
+    def post(self, path: str, data: dict[str, Any]) -> Any:
+        return self.client.post(self.base + path, data, content_type="application/json")
+
+    def answer(self, item: Item, response: dict[str, Any], answer_id: str | None = None) -> Any:
+        given = {"id": answer_id or str(uuid.uuid4()), "item": str(item.id), "response": response}
+        return self.post("answers/", given)
+
+
+@pytest.fixture
+def browser(assignment: Assignment) -> StudentBrowser:
+    return StudentBrowser(assignment)
+
+
+def upload(name: str, data: bytes) -> SimpleUploadedFile:
+    return SimpleUploadedFile(name, data)
+
+
+@pytest.fixture
+def media_file(tmp_path: Path) -> Callable[..., bytes]:
+    """A small media file made by ffmpeg from its own test sources."""
+
+    def make(*options: str, ending: str = "mp4") -> bytes:
+        path = tmp_path / f"made.{ending}"
+        subprocess.run(["ffmpeg", "-v", "error", "-y", *options, str(path)], check=True, stdin=subprocess.DEVNULL)
+        return path.read_bytes()
+
+    return make

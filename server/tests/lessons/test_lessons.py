@@ -1,0 +1,299 @@
+import pytest
+
+from apps.lessons import items as services
+from apps.lessons.models import Item, Lesson
+
+from ..conftest import CHOICE, GAP, WORDS, item_with, make_lesson, run_jobs
+
+pytestmark = pytest.mark.django_db
+
+
+def send(client, method: str, path: str, data=None, **headers):
+    return getattr(client, method)(
+        f"/api/{path}", data if data is not None else {}, content_type="application/json", headers=headers
+    )
+
+
+def desk(client, lesson: Lesson):
+    return client.get(f"/api/lessons/{lesson.id}/").json()
+
+
+def test_the_list_shows_what_waits(client, lesson) -> None:
+    wrong = {**CHOICE, "options": [{"text": "4 minutes", "correct": True}, {"text": "An hour", "correct": False}]}
+    services.add_item(lesson, services.content_of(wrong))
+    run_jobs()
+    row = client.get("/api/lessons/").json()[0]
+    assert (row["title"], row["item_count"], row["undecided"]) == ("Locks", 4, 1)
+    assert row["pauses"] == sorted(row["pauses"])
+
+
+def test_lessons_are_found_by_title_and_by_what_is_said(client, lesson, teacher) -> None:
+    make_lesson(teacher, texts=("Knots hold a boat.", "A bowline is a loop."))
+    assert len(client.get("/api/lessons/?q=Olivares").json()) == 1
+    assert len(client.get("/api/lessons/?q=locks").json()) == 2
+    assert client.get("/api/lessons/?q=zzz").json() == []
+
+
+def test_the_list_comes_in_pages(client, lesson, teacher) -> None:
+    make_lesson(teacher)
+    answer = client.get("/api/lessons/?limit=1")
+    assert (len(answer.json()), answer.headers["X-Total"]) == (1, "2")
+
+
+def test_items_are_placed_in_the_silence_after_what_they_rest_on(client, lesson) -> None:
+    item = next(i for i in desk(client, lesson)["items"] if i["content"]["kind"] == "choice")
+    assert item["report"]["verdict"] == "heard"
+    assert "six minutes" in item["report"]["evidence"][0]["text"]
+    a, b = lesson.recording.silences[3]
+    assert a <= item["content"]["pause_ms"] <= b
+
+
+def test_an_item_is_added_changed_and_checked_again(client, lesson) -> None:
+    answer = send(
+        client,
+        "post",
+        f"lessons/{lesson.id}/items/",
+        {"kind": "true_false", "prompt": "Emptying takes nine minutes.", "answer": True},
+    )
+    assert answer.status_code == 201
+    assert answer.json()["checking"]
+    run_jobs()
+    made = Item.objects.get(id=answer.headers["X-Item"])
+    assert made.report["verdict"] == "contradicted"
+    fixed = send(
+        client, "put", f"items/{made.id}/", made.content | {"answer": False}, **{"If-Match": f'"{made.version}"'}
+    )
+    assert fixed.status_code == 200
+    run_jobs()
+    made.refresh_from_db()
+    assert (made.decision, made.report["verdict"]) == ("mended", "heard")
+
+
+def test_two_tabs_never_overwrite_each_other(client, lesson) -> None:
+    item = item_with(lesson, "choice")
+    first = send(
+        client, "put", f"items/{item.id}/", item.content | {"prompt": "First?"}, **{"If-Match": f'"{item.version}"'}
+    )
+    second = send(
+        client, "put", f"items/{item.id}/", item.content | {"prompt": "Second?"}, **{"If-Match": f'"{item.version}"'}
+    )
+    assert first.status_code == 200
+    assert (second.status_code, second.json()["code"]) == (412, "changed_elsewhere")
+    item.refresh_from_db()
+    assert item.content["prompt"] == "First?"
+
+
+@pytest.mark.parametrize("header", ["abc", '"x"', '"1.5"'])
+def test_a_version_that_is_no_number_is_refused(client, lesson, header) -> None:
+    item = item_with(lesson, "choice")
+    assert (
+        send(client, "put", f"items/{item.id}/", item.content, **{"If-Match": header}).json()["code"] == "bad_version"
+    )
+
+
+@pytest.mark.parametrize(
+    ("content", "path"),
+    [
+        ({"kind": "choice", "prompt": "?", "options": [], "colour": 1}, "item.colour"),
+        ({"kind": "choice", "prompt": "?", "options": [{"text": 3, "correct": True}]}, "item.options[0].text"),
+        ([1, 2], "item"),
+        ({"kind": "riddle"}, "item.kind"),
+    ],
+)
+def test_an_item_of_the_wrong_shape_is_refused_by_path(client, lesson, content, path) -> None:
+    answer = send(client, "post", f"lessons/{lesson.id}/items/", content)
+    assert (answer.status_code, answer.json()["params"]["path"]) == (400, path)
+
+
+@pytest.mark.parametrize("at_ms", [-5, 10**8])
+def test_a_pause_outside_the_recording_is_refused(client, lesson, at_ms) -> None:
+    item = item_with(lesson, "choice")
+    answer = send(client, "put", f"items/{item.id}/pause/", {"at_ms": at_ms})
+    assert (answer.status_code, answer.json()["code"]) == (400, "pause_outside")
+    answer = send(client, "post", f"lessons/{lesson.id}/items/", {"kind": "note", "text": "n", "pause_ms": 10**8})
+    assert answer.json()["code"] == "pause_outside"
+
+
+def test_the_teacher_s_own_pause_wins_and_can_be_given_back(client, lesson) -> None:
+    item = item_with(lesson, "choice")
+    placed = item.pause_ms
+    send(client, "put", f"items/{item.id}/pause/", {"at_ms": 12_345})
+    run_jobs()
+    item.refresh_from_db()
+    assert (item.pause_ms, item.pause_by_teacher) == (12_345, True)
+    assert "too_early" in {f["code"] for f in item.report["findings"]} or item.content["evidence"] == []
+    send(client, "delete", f"items/{item.id}/pause/")
+    run_jobs()
+    item.refresh_from_db()
+    assert item.pause_ms == placed
+    assert not item.pause_by_teacher
+
+
+def test_dropping_is_undone_and_done_again(client, lesson) -> None:
+    item = item_with(lesson, "choice")
+    dropped = send(client, "put", f"items/{item.id}/place/", {"place": "dropped"}).json()
+    assert str(item.id) not in {i["id"] for i in dropped["items"]}
+    assert dropped["undo"] == "drop_item"
+    back = send(client, "post", f"lessons/{lesson.id}/undo/").json()
+    assert str(item.id) in {i["id"] for i in back["items"]}
+    assert back["redo"] == "drop_item"
+    again = send(client, "post", f"lessons/{lesson.id}/redo/").json()
+    assert str(item.id) not in {i["id"] for i in again["items"]}
+
+
+def test_undo_reaches_back_over_many_changes_and_stops_at_the_first(client, lesson) -> None:
+    before = desk(client, lesson)
+    segment = before["segments"][0]["id"]
+    send(client, "patch", f"segments/{segment}/", {"title": "Renamed"})
+    send(client, "post", f"lessons/{lesson.id}/segments/", {"position": 3})
+    send(client, "put", f"lessons/{lesson.id}/extract/", {"start_ms": 8_000, "end_ms": None})
+    for _ in range(3):
+        now = send(client, "post", f"lessons/{lesson.id}/undo/").json()
+    assert now["segments"] == before["segments"]
+    assert now["extract_start_ms"] is None
+    while send(client, "post", f"lessons/{lesson.id}/undo/").status_code == 200:
+        pass
+    assert send(client, "post", f"lessons/{lesson.id}/undo/").json()["code"] == "nothing_to_undo"
+
+
+def test_typing_is_one_change(client, lesson) -> None:
+    item = item_with(lesson, "choice")
+    start = item.content["prompt"]
+    for text in ("How", "How long", "How long is it?"):
+        item.refresh_from_db()
+        send(client, "put", f"items/{item.id}/", item.content | {"prompt": text})
+    send(client, "post", f"lessons/{lesson.id}/undo/")
+    item.refresh_from_db()
+    assert item.content["prompt"] == start
+
+
+def test_a_new_change_ends_what_could_be_done_again(client, lesson) -> None:
+    item = item_with(lesson, "choice")
+    send(client, "put", f"items/{item.id}/place/", {"place": "dropped"})
+    send(client, "post", f"lessons/{lesson.id}/undo/")
+    send(client, "patch", f"lessons/{lesson.id}/", {"title": "New"})
+    assert send(client, "post", f"lessons/{lesson.id}/redo/").json()["code"] == "nothing_to_undo"
+
+
+def test_segments_split_merge_and_rename(client, lesson) -> None:
+    count = len(desk(client, lesson)["segments"])
+    split = send(client, "post", f"lessons/{lesson.id}/segments/", {"position": 2}).json()
+    assert len(split["segments"]) == count + 1
+    new = next(s for s in split["segments"] if s["title"].startswith("The water flows in"))
+    renamed = send(client, "patch", f"segments/{new['id']}/", {"title": "Filling"}).json()
+    assert "Filling" in {s["title"] for s in renamed["segments"]}
+    assert (
+        send(client, "post", f"lessons/{lesson.id}/segments/", {"position": 2}).json()["code"] == "segment_starts_here"
+    )
+    assert len(send(client, "delete", f"segments/{new['id']}/").json()["segments"]) == count
+    first = split["segments"][0]["id"]
+    assert send(client, "delete", f"segments/{first}/").json()["code"] == "segment_first"
+    assert send(client, "patch", f"segments/{first}/", {"title": " "}).status_code == 400
+
+
+def test_a_corrected_sentence_is_read_again_and_undone(client, lesson) -> None:
+    text = "The chamber takes about nine minutes to fill."
+    send(client, "patch", f"lessons/{lesson.id}/script/3/", {"text": text})
+    assert client.get(f"/api/lessons/{lesson.id}/script/").json()[3]["text"] == text
+    run_jobs()
+    assert item_with(lesson, "choice").report["verdict"] == "contradicted"
+    send(client, "post", f"lessons/{lesson.id}/undo/")
+    assert client.get(f"/api/lessons/{lesson.id}/script/").json()[3]["text"] == WORDS[3]
+    run_jobs()
+    assert item_with(lesson, "choice").report["verdict"] == "heard"
+
+
+def test_a_decision_holds_until_the_item_or_its_sentence_changes(client, lesson) -> None:
+    item = item_with(lesson, "choice")
+    send(client, "put", f"items/{item.id}/decision/", {"decision": "kept"})
+    run_jobs()
+    item.refresh_from_db()
+    assert (item.decision, services.is_undecided(item)) == ("kept", False)
+    send(client, "put", f"items/{item.id}/pause/", {"at_ms": 31_000})
+    run_jobs()
+    item.refresh_from_db()
+    assert not services.is_undecided(item)
+    send(client, "patch", f"lessons/{lesson.id}/script/3/", {"text": "The chamber takes around six minutes to fill."})
+    run_jobs()
+    item.refresh_from_db()
+    assert "stale" in {f["code"] for f in item.report["findings"]}
+    assert services.is_undecided(item)
+    send(client, "put", f"items/{item.id}/decision/", {"decision": "kept"})
+    run_jobs()
+    item.refresh_from_db()
+    assert not services.is_undecided(item)
+
+
+def test_an_error_is_kept_only_with_a_reason(client, teacher) -> None:
+    wrong = {**CHOICE, "options": [{"text": "4 minutes", "correct": True}, {"text": "An hour", "correct": False}]}
+    lesson = make_lesson(teacher, (wrong,))
+    item = lesson.items.get()
+    assert services.is_undecided(item)
+    assert send(client, "put", f"items/{item.id}/decision/", {"decision": "kept"}).json()["code"] == "needs_reason"
+    no_reason = send(client, "put", f"items/{item.id}/decision/", {"decision": "kept_anyway", "reason": " "})
+    assert no_reason.json()["code"] == "needs_reason"
+    send(client, "put", f"items/{item.id}/decision/", {"decision": "kept_anyway", "reason": "Another lock is meant."})
+    run_jobs()
+    item.refresh_from_db()
+    assert not services.is_undecided(item)
+    assert item.decision_reason == "Another lock is meant."
+
+
+def test_items_are_proposed_into_the_pool_and_taken(client, lesson) -> None:
+    answer = send(client, "post", f"lessons/{lesson.id}/propose/", {"kinds": ["gap", "true_false"], "count": 2})
+    assert answer.status_code == 202
+    run_jobs()
+    result = client.get(f"/api/jobs/{answer.json()['id']}/").json()
+    assert result["state"] == "done"
+    pool = [i for i in desk(client, lesson)["items"] if i["place"] == "pool"]
+    assert len(pool) == result["result"]["made"] >= 1
+    assert all(i["report"] and i["content"]["explanation"] and i["content"]["evidence"] for i in pool)
+    taken = send(client, "put", f"items/{pool[0]['id']}/place/", {"place": "lesson"}).json()
+    assert next(i for i in taken["items"] if i["id"] == pool[0]["id"])["place"] == "lesson"
+
+
+def test_what_was_dropped_is_not_proposed_again(client, lesson) -> None:
+    send(client, "post", f"lessons/{lesson.id}/propose/", {"kinds": ["gap"], "count": 3})
+    run_jobs()
+    pool = list(lesson.items.filter(place="pool"))
+    for item in pool:
+        send(client, "put", f"items/{item.id}/place/", {"place": "dropped"})
+    send(client, "post", f"lessons/{lesson.id}/propose/", {"kinds": ["gap"], "count": 3})
+    run_jobs()
+    fresh = lesson.items.filter(place="pool")
+    assert not {str(i.content["evidence"]) for i in fresh} & {str(i.content["evidence"]) for i in pool}
+
+
+@pytest.mark.parametrize(
+    "data", [{"kinds": []}, {"kinds": ["riddle"]}, {"kinds": ["gap"], "count": 0}, {"kinds": ["gap"], "count": 500}, {}]
+)
+def test_a_proposal_out_of_bounds_is_refused(client, lesson, data) -> None:
+    assert send(client, "post", f"lessons/{lesson.id}/propose/", data).status_code == 400
+
+
+@pytest.mark.parametrize(("start_ms", "end_ms"), [(9_000, 8_000), (0, 10**8)])
+def test_an_extract_must_lie_inside(client, lesson, start_ms, end_ms) -> None:
+    assert (
+        send(client, "put", f"lessons/{lesson.id}/extract/", {"start_ms": start_ms, "end_ms": end_ms}).status_code
+        == 400
+    )
+
+
+def test_the_order_of_items_at_one_pause_is_set(client, lesson) -> None:
+    ids = [i["id"] for i in desk(client, lesson)["items"]]
+    turned = send(client, "put", f"lessons/{lesson.id}/items/", {"ids": ids[::-1]}).json()
+    assert [i["id"] for i in turned["items"]] == ids[::-1]
+
+
+def test_a_removed_lesson_takes_its_files_along(client, lesson) -> None:
+    folder = lesson.recording.folder
+    assert folder.exists()
+    assert client.delete(f"/api/lessons/{lesson.id}/").status_code == 204
+    assert not folder.exists()
+    assert not Lesson.objects.exists()
+
+
+def test_a_gap_by_hand_finds_its_own_sentence(client, lesson) -> None:
+    item = item_with(lesson, "gap")
+    assert item.content["answers"] == GAP["answers"]
+    assert "Olivares" in item.report["evidence"][0]["text"]

@@ -1,0 +1,147 @@
+import csv
+import io
+import uuid
+
+import pytest
+
+from apps.results.export import neutral
+from apps.study.models import Answer, Student
+from apps.study.services import answer, finish, join, report_played
+
+from ..conftest import StudentBrowser, item_with
+
+pytestmark = pytest.mark.django_db
+
+
+def give(student: Student, item, response) -> Answer:
+    return answer(student, uuid.uuid4(), item.id, response)
+
+
+def play(student: Student, *spans: tuple[int, int]) -> None:
+    report_played(student, [{"id": uuid.uuid4(), "start_ms": a, "end_ms": b, "wall_ms": b - a} for a, b in spans])
+
+
+@pytest.fixture
+def klass(assignment, lesson):
+    choice, gap, opened = (item_with(lesson, k) for k in ("choice", "gap", "open"))
+    ana, ben, cai = (join(assignment, n) for n in ("Ana", "Ben", "Cai"))
+    join(assignment, "Dua")
+    play(ana, (0, 52_000), (24_000, 32_000))
+    give(ana, choice, {"chosen": [1]})
+    give(ana, gap, {"text": "olivares"})
+    give(ana, opened, {"text": "It flows by itself."})
+    finish(ana)
+    play(ben, (0, 52_000))
+    give(ben, choice, {"chosen": [0]})
+    give(ben, choice, {"chosen": [1]})
+    give(ben, gap, {"not_sure": True})
+    give(cai, choice, {"chosen": [2]})
+    return {"Ana": ana, "Ben": ben, "Cai": cai}
+
+
+def sheet(client, assignment):
+    return client.get(f"/api/assignments/{assignment.id}/sheet/").json()
+
+
+def test_the_sheet_says_where_each_student_stands(client, assignment, klass) -> None:
+    data = sheet(client, assignment)
+    kinds = [i["kind"] for i in data["items"]]
+    cells = {s["nickname"]: dict(zip(kinds, s["cells"], strict=True)) for s in data["students"]}
+    assert cells["Ana"]["choice"] == {"state": "right", "share": 1.0, "tries": 1}
+    assert cells["Ben"]["choice"] == {"state": "right", "share": 1.0, "tries": 2}
+    assert cells["Ben"]["gap"]["state"] == "not_sure"
+    assert cells["Ben"]["open"]["state"] == "skipped"
+    assert cells["Cai"]["choice"]["state"] == "wrong"
+    assert cells["Dua"]["choice"]["state"] == "not_reached"
+    assert cells["Ana"]["open"]["state"] == "waiting"
+    assert (data["started"], data["finished"], data["waiting"], data["marks"]) == (3, 1, 1, 4.0)
+
+
+def test_first_tries_marks_and_coverage_add_up(client, assignment, klass) -> None:
+    data = sheet(client, assignment)
+    choice = next(i for i in data["items"] if i["kind"] == "choice")
+    assert (choice["answered"], choice["first"]) == (3, 1)
+    students = {s["nickname"]: s for s in data["students"]}
+    assert students["Ana"]["marks"] == 2.0
+    assert students["Ana"]["coverage"] == 1.0
+    assert students["Cai"]["coverage"] == 0.0
+    assert sum(s["answered"] for s in data["segments"]) == sum(i["answered"] for i in data["items"])
+
+
+def test_open_answers_are_marked_with_a_comment_the_student_sees(client, assignment, klass, lesson) -> None:
+    waiting = Answer.objects.get(outcome="waiting")
+    path = f"/api/answers/{waiting.id}/mark/"
+    assert client.put(path, {"marks": 1.5, "comment": "Say why."}, content_type="application/json").status_code == 204
+    data = sheet(client, assignment)
+    ana = next(s for s in data["students"] if s["nickname"] == "Ana")
+    assert (ana["marks"], data["waiting"]) == (3.5, 0)
+    too_much = client.put(path, {"marks": 3}, content_type="application/json")
+    assert too_much.json()["code"] == "marks_outside"
+    other = Answer.objects.filter(outcome="right").first()
+    assert (
+        client.put(f"/api/answers/{other.id}/mark/", {"marks": 1}, content_type="application/json").json()["code"]
+        == "not_open"
+    )
+
+
+def test_the_student_reads_marks_and_comment(client, assignment, lesson) -> None:
+    browser = StudentBrowser(assignment)
+    browser.answer(item_with(lesson, "open"), {"text": "By itself."})
+    client.put(
+        f"/api/answers/{Answer.objects.get().id}/mark/",
+        {"marks": 2, "comment": "Good."},
+        content_type="application/json",
+    )
+    told = next(i for i in browser.get()["student"]["items"] if i["answers"])
+    assert (told["answers"][0]["share"], told["answers"][0]["comment"]) == (1.0, "Good.")
+
+
+def test_answers_to_one_item_stand_side_by_side(client, assignment, klass, lesson) -> None:
+    item = item_with(lesson, "choice")
+    data = client.get(f"/api/assignments/{assignment.id}/items/{item.id}/").json()
+    assert [(o["count"], o["correct"]) for o in data["options"]] == [(1, False), (1, True), (1, False)]
+    assert [a["nickname"] for a in data["answers"]] == ["Ana", "Ben", "Cai"]
+    gap = client.get(f"/api/assignments/{assignment.id}/items/{item_with(lesson, 'gap').id}/").json()
+    assert {(o["text"], o["correct"]) for o in gap["options"]} == {("olivares", True), ("?", False)}
+    assert client.get(f"/api/assignments/{assignment.id}/items/{uuid.uuid4()}/").status_code == 404
+
+
+def test_a_segment_shows_which_sentences_were_played_again(client, assignment, klass) -> None:
+    data = sheet(client, assignment)
+    number = next(n for n, s in enumerate(data["segments"]) if s["start_ms"] <= 24_500 < s["end_ms"])
+    rows = client.get(f"/api/assignments/{assignment.id}/segments/{number}/").json()["sentences"]
+    replayed = {s["text"]: s["replayed"] for s in rows}
+    assert replayed["The chamber takes about six minutes to fill."] == 0.5
+    assert client.get(f"/api/assignments/{assignment.id}/segments/99/").status_code == 404
+
+
+def test_one_student_from_start_to_end(client, assignment, klass) -> None:
+    data = client.get(f"/api/assignments/{assignment.id}/students/{klass['Ben'].id}/").json()
+    assert data["nickname"] == "Ben"
+    assert data["watched"] == [{"start_ms": 0, "end_ms": 52_000}]
+    assert [len(i["answers"]) for i in data["items"]] == [0, 2, 1]
+
+
+def test_the_csv_has_a_row_a_student_and_no_formulas(client, assignment, klass) -> None:
+    join(assignment, "=1+1")
+    answer = client.get(f"/api/assignments/{assignment.id}/sheet.csv")
+    assert "Deck-hands.csv" in answer.headers["Content-Disposition"]
+    rows = list(csv.reader(io.StringIO(answer.content.decode("utf-8-sig"))))
+    assert rows[0][:3] == ["Student", "Watched %", "Marks"]
+    named = {r[0]: r for r in rows[1:]}
+    assert set(named) == {"Ana", "Ben", "Cai", "Dua", "'=1+1"}
+    assert "right at try 2" in named["Ben"]
+
+
+@pytest.mark.parametrize("value", ["=SUM(A1)", "+1", "-1", "@x", "\t=1"])
+def test_what_a_spreadsheet_would_run_is_text(value: str) -> None:
+    assert str(neutral(value)).startswith("'")
+
+
+def test_numbers_and_names_stay_as_they_are() -> None:
+    assert (neutral(-1), neutral("Ana")) == (-1, "Ana")
+
+
+def test_an_assignment_nobody_has_opened_is_an_empty_sheet(client, assignment) -> None:
+    data = sheet(client, assignment)
+    assert (data["students"], data["started"], data["finished"]) == ([], 0, 0)

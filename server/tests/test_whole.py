@@ -1,0 +1,150 @@
+"""What holds for every address: strangers, queries, the description of the API, the production settings."""
+
+import os
+import subprocess
+import sys
+import uuid
+
+import pytest
+from django.conf import settings
+from django.test import Client
+
+from apps.assignments.services import share
+from apps.study.services import answer, join
+
+from .conftest import CHOICE, GAP, StudentBrowser, item_with, make_lesson
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
+    item, segment = lesson.items.first(), lesson.segments.first()
+    given = answer(student, uuid.uuid4(), item_with(lesson, "open").id, {"text": "x"})
+    base, given_out = f"/api/lessons/{lesson.id}", f"/api/assignments/{assignment.id}"
+    return [
+        ("get", f"{base}/"),
+        ("patch", f"{base}/"),
+        ("delete", f"{base}/"),
+        ("get", f"{base}/script/"),
+        ("patch", f"{base}/script/0/"),
+        ("put", f"{base}/extract/"),
+        ("post", f"{base}/undo/"),
+        ("post", f"{base}/redo/"),
+        ("post", f"{base}/segments/"),
+        ("post", f"{base}/items/"),
+        ("put", f"{base}/items/"),
+        ("post", f"{base}/propose/"),
+        ("get", f"{base}/assignments/"),
+        ("post", f"{base}/assignments/"),
+        ("get", f"{base}/rehearsal/"),
+        ("post", f"{base}/rehearsal/"),
+        ("patch", f"/api/segments/{segment.id}/"),
+        ("delete", f"/api/segments/{segment.id}/"),
+        ("put", f"/api/items/{item.id}/"),
+        ("put", f"/api/items/{item.id}/pause/"),
+        ("delete", f"/api/items/{item.id}/pause/"),
+        ("put", f"/api/items/{item.id}/place/"),
+        ("put", f"/api/items/{item.id}/decision/"),
+        ("get", f"{given_out}/"),
+        ("patch", f"{given_out}/"),
+        ("post", f"{given_out}/closed/"),
+        ("delete", f"{given_out}/closed/"),
+        ("get", f"{given_out}/sheet/"),
+        ("get", f"{given_out}/sheet.csv"),
+        ("get", f"{given_out}/segments/0/"),
+        ("get", f"{given_out}/items/{item.id}/"),
+        ("get", f"{given_out}/students/{student.id}/"),
+        ("put", f"/api/answers/{given.id}/mark/"),
+    ]
+
+
+def test_other_people_s_things_do_not_exist(addresses, stranger) -> None:
+    for method, path in addresses:
+        status = getattr(stranger, method)(path, {}, content_type="application/json").status_code
+        assert status == 404, (method, path, status)
+    assert stranger.get("/api/lessons/").json() == []
+
+
+def test_nothing_of_a_teacher_s_is_seen_without_signing_in(addresses) -> None:
+    for method, path in addresses:
+        answered = getattr(Client(), method)(path, {}, content_type="application/json")
+        assert (answered.status_code, answered.json()["code"]) == (403, "not_signed_in"), path
+
+
+def test_an_api_address_that_is_not_there_is_a_problem_not_a_page(client) -> None:
+    answered = client.get("/api/nothing/here/")
+    assert (answered.status_code, answered.headers["Content-Type"]) == (404, "application/problem+json")
+    assert client.get("/lessons/anything").status_code == 200
+
+
+def test_bodies_that_are_no_json_are_refused_in_a_sentence(client, lesson) -> None:
+    answered = client.post(f"/api/lessons/{lesson.id}/segments/", "{no json", content_type="application/json")
+    assert answered.status_code == 400
+    assert answered.json()["detail"]
+
+
+def queries(django_assert_max_num_queries, most: int, call) -> None:
+    with django_assert_max_num_queries(most):
+        assert call().status_code == 200
+
+
+def test_queries_are_bounded_however_large_the_class(client, assignment, lesson, django_assert_max_num_queries) -> None:
+    choice, gap = item_with(lesson, "choice"), item_with(lesson, "gap")
+    sheet = f"/api/assignments/{assignment.id}/sheet/"
+    queries(django_assert_max_num_queries, 8, lambda: client.get(sheet))
+    for n in range(25):
+        student = join(assignment, f"Student {n}")
+        answer(student, uuid.uuid4(), choice.id, {"chosen": [n % 3]})
+        answer(student, uuid.uuid4(), gap.id, {"text": "Olivares"})
+    queries(django_assert_max_num_queries, 8, lambda: client.get(sheet))
+    queries(django_assert_max_num_queries, 8, lambda: client.get(f"/api/assignments/{assignment.id}/segments/0/"))
+    queries(
+        django_assert_max_num_queries, 8, lambda: client.get(f"/api/assignments/{assignment.id}/items/{choice.id}/")
+    )
+
+
+def test_queries_are_bounded_however_many_lessons(client, teacher, lesson, django_assert_max_num_queries) -> None:
+    queries(django_assert_max_num_queries, 6, lambda: client.get("/api/lessons/"))
+    for _ in range(4):
+        make_lesson(teacher, (CHOICE, GAP))
+    queries(django_assert_max_num_queries, 6, lambda: client.get("/api/lessons/"))
+    queries(django_assert_max_num_queries, 8, lambda: client.get(f"/api/lessons/{lesson.id}/"))
+    queries(django_assert_max_num_queries, 5, lambda: client.get(f"/api/lessons/{lesson.id}/script/"))
+
+
+def test_queries_of_an_answer_are_bounded(lesson, teacher, django_assert_max_num_queries) -> None:
+    browser = StudentBrowser(share(teacher, lesson, name="x", policy={}))
+    item = item_with(lesson, "choice")
+    queries(django_assert_max_num_queries, 14, lambda: browser.answer(item, {"chosen": [0]}))
+    queries(django_assert_max_num_queries, 6, lambda: browser.client.get(browser.base))
+
+
+def test_the_description_of_the_api_and_the_web_s_types_are_current(tmp_path) -> None:
+    fresh = tmp_path / "openapi.yaml"
+    command = [sys.executable, "manage.py", "spectacular", "--file", str(fresh)]
+    environment = os.environ | {"DJANGO_SETTINGS_MODULE": "config.settings.test"}
+    subprocess.run(command, cwd=settings.ROOT / "server", check=True, capture_output=True, env=environment)
+    assert fresh.read_text() == (settings.ROOT / "server" / "openapi.yaml").read_text(), "run ops/types.sh"
+    types = tmp_path / "schema.d.ts"
+    tool = settings.ROOT / "web" / "node_modules" / ".bin" / "openapi-typescript"
+    subprocess.run([tool, fresh, "-o", types], check=True, capture_output=True)
+    assert types.read_text() == (settings.ROOT / "web" / "src" / "api" / "schema.d.ts").read_text(), "run ops/types.sh"
+
+
+def test_production_settings_pass_django_s_own_checks() -> None:
+    environment = os.environ | {
+        "DJANGO_SETTINGS_MODULE": "config.settings.production",
+        "ESCUELA_SECRET_KEY": "k" * 30 + "Aa1!" * 12,
+    }
+    command = [sys.executable, "-W", "ignore", "manage.py", "check", "--deploy", "--fail-level", "WARNING"]
+    done = subprocess.run(
+        command, cwd=settings.ROOT / "server", capture_output=True, text=True, env=environment, check=False
+    )
+    assert done.returncode == 0, done.stderr
+
+
+def test_no_migration_is_missing() -> None:
+    from django.core.management import call_command
+
+    call_command("makemigrations", "--check", "--dry-run", verbosity=0)

@@ -1,0 +1,36 @@
+import { describe, expect, it } from "vitest";
+import { newId } from "./ids";
+import { clock, moment } from "./times";
+
+describe("clock", () => {
+  it.each([
+    [0, "0:00"],
+    [125_900, "2:05"],
+    [3_725_000, "1:02:05"],
+  ])("reads %d ms as %s", (ms, shown) => {
+    expect(clock(ms)).toBe(shown);
+  });
+
+  it("shows tenths only while nudging", () => {
+    expect(clock(125_480, true)).toBe("2:05.4");
+  });
+});
+
+describe("moment", () => {
+  it("names the day of the week when it is near and the date when it is far", () => {
+    const far = moment("2020-03-02T18:00:00Z", "en");
+    expect(far).toContain("Mar");
+    const near = moment(new Date(Date.now() + 3_600_000).toISOString(), "es");
+    expect(near).toMatch(/^(lun|mar|mié|jue|vie|sáb|dom)/);
+  });
+});
+
+describe("newId", () => {
+  it("makes version 4 UUIDs that differ", () => {
+    const ids = Array.from({ length: 50 }, newId);
+    expect(new Set(ids).size).toBe(50);
+    expect(ids.every((id) => /^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/.test(id))).toBe(
+      true,
+    );
+  });
+});

@@ -1,0 +1,72 @@
+import { describe, expect, it } from "vitest";
+import type { Item, Report } from "./queries";
+import { worstFirst } from "./useDeskKeys";
+import { emptyItem } from "./useDeskState";
+
+const report = (
+  verdict: Report["verdict"],
+  support: number,
+  severities: ("error" | "look" | "hint")[] = [],
+): Report => ({
+  verdict,
+  support,
+  reason: { code: "x", message: "x", params: {} },
+  evidence: [],
+  findings: severities.map((severity) => ({
+    code: "c",
+    severity,
+    message: "m",
+    option: null,
+    other: null,
+    params: {},
+  })),
+});
+const item = (id: string, part: Partial<Item>): Item => ({
+  id,
+  place: "lesson",
+  content: { kind: "choice", prompt: id },
+  pause_by_teacher: false,
+  position: 0,
+  version: 1,
+  report: null,
+  decision: "",
+  decision_reason: "",
+  undecided: false,
+  ...part,
+});
+
+describe("what to decide", () => {
+  it("comes worst first: errors, then what is least backed", () => {
+    const queue = worstFirst([
+      item("weak", { report: report("unclear", 0.2) }),
+      item("near", { report: report("unclear", 0.45) }),
+      item("wrong", { report: report("contradicted", 0.1, ["error"]), undecided: true }),
+    ]);
+    expect(queue.map((i) => i.id)).toEqual(["wrong", "weak", "near"]);
+  });
+
+  it("leaves out what is heard, what was decided, notes and the pool", () => {
+    const queue = worstFirst([
+      item("heard", { report: report("heard", 0.9) }),
+      item("kept", { report: report("unclear", 0.3), decision: "kept" }),
+      item("note", { report: report("heard", 1), content: { kind: "note", text: "n" } }),
+      item("pool", { report: report("unclear", 0.3), place: "pool" }),
+    ]);
+    expect(queue).toEqual([]);
+  });
+
+  it("keeps a decided item whose error is open again", () => {
+    const queue = worstFirst([
+      item("stale", { report: report("heard", 0.9, ["error"]), decision: "kept", undecided: true }),
+    ]);
+    expect(queue).toHaveLength(1);
+  });
+});
+
+describe("a new item", () => {
+  it("has what its kind needs and nothing marked right by guess but the first option", () => {
+    expect(emptyItem("choice").options?.map((o) => o.correct)).toEqual([true, false, false]);
+    expect(emptyItem("true_false").answer).toBeNull();
+    expect(emptyItem("note")).toEqual({ kind: "note", text: "" });
+  });
+});

@@ -1,0 +1,53 @@
+import { describe, expect, it } from "vitest";
+import { allowedSeek, nextStop, stopsOf } from "./course";
+import type { Progress, Question, Rules, StudyLesson } from "./door";
+
+const question = (id: string, pause_ms: number): Question => ({
+  id,
+  kind: "choice",
+  prompt: id,
+  options: ["a", "b"],
+  several: false,
+  marks: 1,
+  pause_ms,
+  hear_from_ms: 0,
+});
+const lesson = {
+  items: [question("late", 60_000), question("early", 10_000), question("with", 60_020)],
+} as StudyLesson;
+const done = (item: string): [string, Progress] => [item, { item, done: true, tries_left: 0, answers: [], key: null }];
+const rules = (skipping: Rules["skipping"]) => ({ skipping }) as Rules;
+
+describe("stops", () => {
+  it("come in order, items at one pause together", () => {
+    expect(stopsOf(lesson).map((s) => s.items.map((i) => i.id))).toEqual([["early"], ["late", "with"]]);
+  });
+
+  it("are passed over once everything there is answered", () => {
+    const stops = stopsOf(lesson);
+    expect(nextStop(stops, new Map(), 0)?.atMs).toBe(10_000);
+    expect(nextStop(stops, new Map([done("early")]), 0)?.atMs).toBe(60_000);
+    expect(nextStop(stops, new Map([done("late")]), 20_000)?.atMs).toBe(60_000);
+    expect(nextStop(stops, new Map([done("late"), done("with")]), 20_000)).toBeNull();
+  });
+
+  it("still hold a student who stands right at one", () => {
+    expect(nextStop(stopsOf(lesson), new Map(), 10_010)?.atMs).toBe(10_000);
+  });
+});
+
+describe("seeking", () => {
+  it("goes anywhere where skipping is free", () => {
+    expect(allowedSeek(rules("freely"), 90_000, 10_000, 20_000)).toBe(90_000);
+  });
+
+  it("goes as far as was watched where only that is allowed", () => {
+    expect(allowedSeek(rules("watched"), 90_000, 10_000, 20_000)).toBe(20_000);
+    expect(allowedSeek(rules("watched"), 15_000, 10_000, 20_000)).toBe(15_000);
+  });
+
+  it("never goes ahead where skipping is not allowed, but goes back", () => {
+    expect(allowedSeek(rules("not_at_all"), 15_000, 10_000, 20_000)).toBe(10_000);
+    expect(allowedSeek(rules("not_at_all"), 5_000, 10_000, 20_000)).toBe(5_000);
+  });
+});
