@@ -48,7 +48,16 @@ class Stack:
 
     def start_server(self) -> None:
         command = [str(Path(sys.executable).parent / "granian"), "--interface", "wsgi", "--host", "127.0.0.1"]
-        command += ["--port", str(self.port), "--workers", "1", "--blocking-threads", "4", "--workers-kill-timeout", "3"]
+        command += [
+            "--port",
+            str(self.port),
+            "--workers",
+            "1",
+            "--blocking-threads",
+            "4",
+            "--workers-kill-timeout",
+            "3",
+        ]
         command += ["--log-level", "warning", "config.wsgi:application"]
         self.server = subprocess.Popen(command, cwd=ROOT / "server", env=self.environment, start_new_session=True)
         for _ in range(200):
@@ -115,7 +124,9 @@ def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
     contexts: list[BrowserContext] = []
     wrong: list[str] = []
 
-    def make(*, width: int = 1280, height: int = 800, locale: str = "en-GB", scale: float = 1, phone: bool = False) -> Page:
+    def make(
+        *, width: int = 1280, height: int = 800, locale: str = "en-GB", scale: float = 1, phone: bool = False
+    ) -> Page:
         context = chromium.new_context(
             base_url=stack.url,
             viewport={"width": width, "height": height},

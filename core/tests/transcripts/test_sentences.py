@@ -5,7 +5,7 @@ from escuela_core.transcripts import read_captions
 from escuela_core.transcripts.cues import Cue
 from escuela_core.transcripts.model import Word
 from escuela_core.transcripts.sentences import is_punctuated, sentences_of
-from escuela_core.transcripts.words import PlacedWord, syllables, words_of
+from escuela_core.transcripts.words import PlacedWord, breath, length, words_of
 
 
 def placed(
@@ -58,9 +58,16 @@ def test_automatic_captions_are_divided_by_grammar() -> None:
     assert 2 <= len(found) <= 6
 
 
-def test_words_of_a_cue_share_its_time_by_syllables() -> None:
+def test_words_of_a_cue_share_its_time_by_their_length() -> None:
     words = [p.word for p in words_of([Cue(1, 0, 2_000, ("a harbour",))])]
     assert words[0].end_ms - words[0].start_ms < words[1].end_ms - words[1].start_ms
+    assert words[-1].end_ms == pytest.approx(1_360, abs=5)
+
+
+def test_a_stop_inside_a_cue_leaves_a_breath() -> None:
+    words = [p.word for p in words_of([Cue(1, 0, 2_000, ("It holds. Good rope",))])]
+    assert words[2].start_ms - words[1].end_ms > 300
+    assert words[3].start_ms == words[2].end_ms
 
 
 def test_a_long_silent_cue_does_not_stretch_its_words() -> None:
@@ -73,9 +80,14 @@ def test_sound_notes_are_not_spoken() -> None:
     assert words == ["hello", "there"]
 
 
-@pytest.mark.parametrize(("word", "count"), [("boat", 1), ("harbour", 2), ("gate", 1), ("engineer", 3), ("42", 4)])
-def test_syllables_are_counted_roughly_right(word: str, count: int) -> None:
-    assert syllables(word) == count
+@pytest.mark.parametrize(("word", "letters"), [("boat", 4), ("harbour,", 7), ("42", 8), ("—", 1), ("señal", 5)])
+def test_the_length_of_a_word_is_in_letters(word: str, letters: float) -> None:
+    assert length(word) == letters
+
+
+@pytest.mark.parametrize(("word", "longer"), [("end.", "end,"), ("end,", "end"), ('end."', "end,")])
+def test_stops_take_a_longer_breath_than_commas(word: str, longer: str) -> None:
+    assert breath(word) > breath(longer)
 
 
 def test_an_extract_sees_only_the_sentences_inside(lock) -> None:

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useSyncExternalStore } from "react";
+import { flushSync } from "react-dom";
 
 /** One action and its key. ``keys`` as in "Space", "ArrowLeft", "Shift+M", "Ctrl+Z", "?". */
 export type Binding = { keys: string; label: string; run: () => void; off?: boolean };
@@ -44,7 +45,8 @@ function handle(event: KeyboardEvent) {
     const binding = layer.current.find((b) => b.keys === key && !b.off);
     if (binding && (!inDialog || (event.target as HTMLElement).closest("[role=dialog]"))) {
       event.preventDefault();
-      binding.run();
+      // A second key pressed at once must already find what the first one changed.
+      flushSync(binding.run);
       return;
     }
   }

@@ -5,7 +5,9 @@ import { useNavigate, useParams } from "react-router";
 import { api, body } from "../api/client";
 import { useKeys } from "../app/keys";
 import { clock as shown } from "../app/times";
+import type { Clock } from "../player/clock";
 import { useClock } from "../player/hooks";
+import type { Stop } from "../study/course";
 import type { Rules, StudyDoor, StudyLesson } from "../study/door";
 import { StudyRoom } from "../study/StudyRoom";
 import { type Course, useCourse } from "../study/useCourse";
@@ -56,7 +58,7 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
   const course = useCourse({ clock, lesson, rules: RULES, door, first: [], furthestMs: 0, finished: false });
   return (
     <>
-      <Ruler id={id} course={course} seek={(ms) => course.seek(ms)} />
+      <Ruler id={id} clock={clock} course={course} seek={(ms) => course.seek(ms)} />
       <StudyRoom
         clock={clock}
         lesson={lesson}
@@ -71,18 +73,18 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
 
 const BEFORE_PAUSE_MS = 2000;
 
-function Ruler({ id, course, seek }: { id: string; course: Course; seek: (ms: number) => void }) {
+function Ruler({ id, clock, course, seek }: { id: string; clock: Clock; course: Course; seek: (ms: number) => void }) {
   const { t } = useTranslation();
   const go = useNavigate();
   const back = () => go(`/lessons/${id}`);
-  const jump = (n: number) => {
-    const stop = course.stops[n];
+  const jump = (stop: Stop | undefined) => {
     if (stop) seek(stop.atMs - BEFORE_PAUSE_MS);
   };
-  const at = course.stop ? course.stops.indexOf(course.stop) : -1;
+  const next = () => jump(course.stops.find((s) => s.atMs - BEFORE_PAUSE_MS > clock.nowMs + 100));
+  const previous = () => jump(course.stops.findLast((s) => s.atMs - BEFORE_PAUSE_MS < clock.nowMs - 1000));
   useKeys([
-    { keys: "J", label: t("rehearsal.next"), run: () => jump(Math.min(course.stops.length - 1, at + 1)) },
-    { keys: "Shift+J", label: t("rehearsal.previous"), run: () => jump(Math.max(0, at - 1)) },
+    { keys: "J", label: t("rehearsal.next"), run: next },
+    { keys: "Shift+J", label: t("rehearsal.previous"), run: previous },
     { keys: "Q", label: t("rehearsal.leave"), run: back },
   ]);
   return (
@@ -91,11 +93,11 @@ function Ruler({ id, course, seek }: { id: string; course: Course; seek: (ms: nu
       className="flex flex-wrap items-center gap-2 border-b border-rule bg-ink px-4 py-2 text-paper"
     >
       <span className="text-[13.5px]">{t("rehearsal.title")}</span>
-      {course.stops.map((s, n) => (
+      {course.stops.map((s) => (
         <button
           key={s.atMs}
           type="button"
-          onClick={() => jump(n)}
+          onClick={() => jump(s)}
           className="rounded border border-amber px-2 py-0.5 text-[13.5px] hover:bg-quiet"
         >
           {shown(s.atMs)}
