@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
-from conftest import ROOT, NewPage, Stack
+from conftest import ROOT, NewPage, Stack, until
 from playwright.sync_api import Page, expect
 
 MEDIA = ROOT / "demo" / "media"
@@ -93,6 +93,7 @@ def write_items(page: Page) -> None:
 
 
 def check_and_decide(page: Page) -> None:
+    assert page.get_by_text("Nothing is asked yet").count() == 0
     page.keyboard.press("4")
     expect(page.get_by_role("heading", name="To decide, worst first")).to_be_visible()
     expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
@@ -115,7 +116,7 @@ def rehearse(page: Page) -> None:
     mine = page.get_by_role("heading", name="How much of its strength")
     for _ in range(3):
         page.keyboard.press("j")
-        page.wait_for_function("document.querySelector('video').currentTime > 1")
+        until(page, "document.querySelector('video').currentTime > 1")
         page.keyboard.press("Space")
         page.get_by_role("region", name=re.compile("Item")).wait_for(timeout=30_000)
         if mine.count():

@@ -26,7 +26,7 @@ SENTENCE_TOLERANCE_MS = 600
 
 
 def overlap_verdict(item: Item, transcript: Transcript) -> tuple[str, int]:
-    """Plain word overlap: heard from 0.6 of the claim's words in one sentence, not heard below 0.4, else contradicted."""
+    """Plain word overlap: heard from 0.6 of the claim's words in a sentence, not heard below 0.4, else contradicted."""
     claim = key_claims(item)[0]
     mine = set(WORD.findall(claim.text.lower()))
     shares = [len(mine & set(WORD.findall(s.text.lower()))) / max(1, len(mine)) for s in transcript.sentences]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from rest_framework import serializers
 
 from apps.recordings.models import Recording, Sentence
@@ -39,6 +41,10 @@ class ItemContent(serializers.Serializer[object]):
     purpose = serializers.ChoiceField(("check", "predict"), required=False)
     pause_ms = serializers.IntegerField(required=False, allow_null=True)
     evidence = SpanData(many=True, required=False)
+
+    def to_representation(self, instance: Any) -> dict[str, Any]:
+        """Only the keys the item has: what is sent out must be taken back as it is."""
+        return {k: v for k, v in super().to_representation(instance).items() if k in instance}
 
 
 class EvidenceOut(SpanData):

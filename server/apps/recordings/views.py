@@ -7,9 +7,11 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, StreamingHttpResponse
+from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_safe
 
 from apps.recordings.models import Recording
+from escuela_core.transcripts import webvtt
 
 _CHUNK = 1 << 16
 _RANGE = re.compile(r"bytes=(\d*)-(\d*)")
@@ -30,6 +32,14 @@ def poster(request: HttpRequest, key: str) -> HttpResponseBase:
     if path is None or not path.exists():
         raise Http404
     return served(request, path, "image/jpeg", etag=f'"p-{key[:12]}"')
+
+
+@require_safe
+def captions(_request: HttpRequest, key: str) -> HttpResponse:
+    """What is said as a WebVTT track beside the picture."""
+    recording = get_object_or_404(Recording, media_key=key)
+    text = webvtt.write(recording.transcript())
+    return HttpResponse(text, content_type="text/vtt; charset=utf-8", headers={"X-Content-Type-Options": "nosniff"})
 
 
 def served(request: HttpRequest, path: Path, media_type: str, *, etag: str) -> HttpResponseBase:

@@ -121,6 +121,17 @@ class StudentResultOut(serializers.Serializer[object]):
     items = StudentItemOut(many=True)
 
 
+class OverviewOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    lesson_id = serializers.UUIDField(allow_null=True)
+    name = serializers.CharField()
+    title = serializers.CharField()
+    due_at = serializers.DateTimeField(allow_null=True)
+    joined = serializers.IntegerField()
+    finished = serializers.IntegerField()
+    to_mark = serializers.IntegerField()
+
+
 class MarkIn(serializers.Serializer[object]):
     marks = serializers.FloatField(min_value=0)
     comment = serializers.CharField(max_length=2000, required=False, allow_blank=True, default="")

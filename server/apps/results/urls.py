@@ -3,6 +3,7 @@ from django.urls import path
 from apps.results import views
 
 urlpatterns = [
+    path("overview/", views.OverviewView.as_view()),
     path("assignments/<uuid:assignment_id>/sheet/", views.SheetView.as_view()),
     path("assignments/<uuid:assignment_id>/sheet.csv", views.SheetCsvView.as_view()),
     path("assignments/<uuid:assignment_id>/segments/<int:number>/", views.SegmentResultView.as_view()),

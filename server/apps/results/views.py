@@ -26,6 +26,12 @@ class ResultsView(TeacherView):
         return get_object_or_404(Assignment.objects.select_related("edition"), id=assignment_id, owner=self.teacher)
 
 
+class OverviewView(TeacherView):
+    @extend_schema(responses=shapes.OverviewOut(many=True))
+    def get(self, request: Request) -> Response:
+        return Response(shapes.OverviewOut(selectors.overview(self.teacher), many=True).data)
+
+
 class SheetView(ResultsView):
     @extend_schema(responses=shapes.SheetOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:

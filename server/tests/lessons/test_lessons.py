@@ -297,3 +297,12 @@ def test_a_gap_by_hand_finds_its_own_sentence(client, lesson) -> None:
     item = item_with(lesson, "gap")
     assert item.content["answers"] == GAP["answers"]
     assert "Olivares" in item.report["evidence"][0]["text"]
+
+
+@pytest.mark.parametrize("kind", ["choice", "open", "gap"])
+def test_an_item_goes_back_as_it_came(client, lesson, kind) -> None:
+    shown = next(i for i in desk(client, lesson)["items"] if i["content"]["kind"] == kind)
+    answer = send(client, "put", f"items/{shown['id']}/", shown["content"])
+    assert answer.status_code == 200
+    again = next(i for i in answer.json()["items"] if i["id"] == shown["id"])
+    assert again["content"] == shown["content"]

@@ -4,7 +4,7 @@ from django.test import Client
 from apps.recordings import media
 from apps.recordings.media import NoSoundError, NotMediaError
 from apps.recordings.services import retimed
-from escuela_core.transcripts import Word
+from escuela_core.transcripts import Word, read_captions
 
 TONE = ("-f", "lavfi", "-i", "sine=frequency=300:duration=2")
 PICTURE = ("-f", "lavfi", "-i", "color=c=teal:size=160x90:duration=2:rate=10")
@@ -107,6 +107,13 @@ def test_media_is_served_as_what_it_was_found_to_be_and_runs_nothing(lesson) -> 
     assert answer.headers["Content-Type"] == "video/mp4"
     assert answer.headers["X-Content-Type-Options"] == "nosniff"
     assert "sandbox" in answer.headers["Content-Security-Policy"]
+
+
+def test_what_is_said_comes_as_a_webvtt_track(lesson) -> None:
+    answer = Client().get(f"{lesson.recording.media_url}/captions.vtt")
+    assert answer.headers["Content-Type"].startswith("text/vtt")
+    read = read_captions(answer.content, language="en")
+    assert [s.text for s in read.sentences] == [s.text for s in lesson.recording.sentences.all()]
 
 
 @pytest.mark.parametrize("key", ["x", "..%2f..%2fetc", "a" * 40])

@@ -145,3 +145,10 @@ def test_numbers_and_names_stay_as_they_are() -> None:
 def test_an_assignment_nobody_has_opened_is_an_empty_sheet(client, assignment) -> None:
     data = sheet(client, assignment)
     assert (data["students"], data["started"], data["finished"]) == ([], 0, 0)
+
+
+def test_the_overview_says_how_far_each_class_is(client, stranger, assignment, klass) -> None:
+    row = client.get("/api/overview/").json()[0]
+    assert (row["name"], row["joined"], row["finished"], row["to_mark"]) == ("Deck hands", 4, 1, 1)
+    assert row["lesson_id"] == str(assignment.edition.lesson_id)
+    assert stranger.get("/api/overview/").json() == []

@@ -520,6 +520,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/overview/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["overview_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/segments/{segment_id}/": {
         parameters: {
             query?: never;
@@ -938,6 +955,19 @@ export interface components {
         };
         /** @enum {string} */
         OutcomeEnum: "right" | "wrong" | "not_sure" | "waiting" | "read" | "taken";
+        OverviewOut: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lesson_id: string | null;
+            name: string;
+            title: string;
+            /** Format: date-time */
+            due_at: string | null;
+            joined: number;
+            finished: number;
+            to_mark: number;
+        };
         PatchedLessonInRequest: {
             title?: string;
             folder?: string;
@@ -2179,6 +2209,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    overview_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverviewOut"][];
                 };
             };
         };

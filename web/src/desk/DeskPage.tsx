@@ -93,6 +93,7 @@ function Actions({ desk, state }: { desk: Desk; state: DeskState }) {
 }
 
 function WorkArea({ state, step }: { state: DeskState; step: Step }) {
+  const { t } = useTranslation();
   useDeskKeys(state, step);
   const panels = { recording: RecordingPanel, script: ScriptPanel, items: ItemsPanel, check: CheckPanel };
   const Panel = panels[step as keyof typeof panels] ?? ScriptPanel;
@@ -100,11 +101,11 @@ function WorkArea({ state, step }: { state: DeskState; step: Step }) {
     <>
       <Strip state={state} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(230px,300px)_1fr] xl:grid-cols-[minmax(250px,316px)_1fr]">
-        <div className="overflow-y-auto border-r border-rule bg-paper px-4 py-3.5">
+        <section aria-label={t("desk.tools")} className="overflow-y-auto border-r border-rule bg-paper px-4 py-3.5">
           <PicturePanel state={state} />
           <ErrorNotice error={state.change.error} />
           <Panel state={state} />
-        </div>
+        </section>
         <Script state={state} step={step} margin={<Margin state={state} step={step} />} />
       </div>
     </>

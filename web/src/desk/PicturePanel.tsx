@@ -22,6 +22,7 @@ export function PicturePanel({ state }: { state: DeskState }) {
         url={desk.recording.media_url}
         hasPicture={desk.recording.has_picture ?? false}
         title={desk.title}
+        language={desk.recording.language ?? "en"}
       />
       <div className="mt-2 flex items-center gap-2.5">
         <Button hint="Space" onClick={() => clock.toggle()} className="min-w-28 justify-between">

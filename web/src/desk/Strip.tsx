@@ -28,21 +28,23 @@ export function Strip({ state }: { state: DeskState }) {
   return (
     <section aria-label={t("strip.label")} className="border-b border-rule bg-sheet px-5 pb-1 pt-1.5">
       <Segments desk={desk} state={state} />
-      <div
-        ref={box}
-        role="slider"
-        tabIndex={0}
-        aria-label={t("strip.position")}
-        aria-valuemin={0}
-        aria-valuemax={Math.floor(length / 1000)}
-        aria-valuenow={second}
-        aria-valuetext={shown(second * 1000)}
-        onClick={seekTo}
-        onKeyDown={byKey}
-        className="relative cursor-pointer"
-        style={{ height: HEIGHT }}
-      >
-        <Loudness desk={desk} />
+      <div className="relative" style={{ height: HEIGHT }}>
+        <div
+          ref={box}
+          role="slider"
+          tabIndex={0}
+          aria-label={t("strip.position")}
+          aria-valuemin={0}
+          aria-valuemax={Math.floor(length / 1000)}
+          aria-valuenow={second}
+          aria-valuetext={shown(second * 1000)}
+          onClick={seekTo}
+          onKeyDown={byKey}
+          className="absolute inset-0 cursor-pointer"
+        >
+          <Loudness desk={desk} />
+          <Needle state={state} />
+        </div>
         {desk.items.map((i) => (
           <Marks
             key={i.id}
@@ -52,7 +54,6 @@ export function Strip({ state }: { state: DeskState }) {
             pick={() => state.select(i.id)}
           />
         ))}
-        <Needle state={state} />
       </div>
       <Ticks length={length} />
     </section>

@@ -5,11 +5,11 @@ import { Link, useNavigate } from "react-router";
 import { ApiError, api } from "../api/client";
 import { Header, Who } from "../app/Header";
 import { useKeys } from "../app/keys";
-import { clock } from "../app/times";
+import { clock, moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice, useSentence, Waiting } from "../ui/Notice";
 import { JobSteps } from "./JobSteps";
-import { type Job, type LessonRow, useJobs, useLessons } from "./queries";
+import { type Given, type Job, type LessonRow, useJobs, useLessons, useOverview } from "./queries";
 
 /** Every lesson, newest first, with what waits. */
 export function LessonsPage() {
@@ -93,6 +93,9 @@ function Folders(props: {
 
 function Rows({ rows, searching }: { rows: LessonRow[]; searching: boolean }) {
   const { t } = useTranslation();
+  const overview = useOverview();
+  // The newest assignment of a lesson comes first, and stands.
+  const given = new Map([...(overview.data ?? [])].reverse().map((g) => [g.lesson_id ?? "", g] as const));
   if (rows.length === 0) {
     return <p className="py-10 text-center text-quiet">{t(searching ? "lessons.noneFound" : "lessons.none")}</p>;
   }
@@ -117,15 +120,30 @@ function Rows({ rows, searching }: { rows: LessonRow[]; searching: boolean }) {
             <Pauses lesson={l} />
           </div>
           <p className="text-right text-[14px]">
-            {l.undecided > 0 ? (
-              <b>{t("lessons.toDecide", { count: l.undecided })}</b>
+            {l.undecided > 0 && <b className="block">{t("lessons.toDecide", { count: l.undecided })}</b>}
+            {given.has(l.id) ? (
+              <Standing given={given.get(l.id)} />
             ) : (
-              <span className="text-quiet">{l.item_count > 0 ? t("lessons.ready") : t("lessons.noItems")}</span>
+              <span className="text-quiet">{t(l.item_count > 0 ? "lessons.notShared" : "lessons.noItems")}</span>
             )}
           </p>
         </li>
       ))}
     </ul>
+  );
+}
+
+/** How far the class is that has the lesson. */
+function Standing({ given }: { given: Given | undefined }) {
+  const { t, i18n } = useTranslation();
+  if (!given) return null;
+  return (
+    <>
+      <b className="block">{t("lessons.finished", { finished: given.finished, count: given.joined })}</b>
+      {given.due_at && (
+        <span className="block text-quiet">{t("study.due", { at: moment(given.due_at, i18n.language) })}</span>
+      )}
+    </>
   );
 }
 
@@ -155,11 +173,25 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
     queries.invalidateQueries({ queryKey: ["lessons"] });
   }, [running, queries]);
   const undecided = lessons.filter((l) => l.undecided > 0);
+  const toMark = useOverview().data?.filter((g) => g.to_mark > 0 && g.lesson_id) ?? [];
   return (
     <aside className="border-l border-rule bg-paper p-5">
       <h2 className="mb-3 font-semibold">{t("lessons.waiting")}</h2>
       {jobs.data?.map((j) => (
         <JobCard key={j.id} job={j} />
+      ))}
+      {toMark.map((g) => (
+        <Link
+          key={g.id}
+          to={`/lessons/${g.lesson_id}/results?assignment=${g.id}`}
+          className="mb-3 block rounded border border-rule bg-sheet px-3 py-2.5 hover:border-teal"
+        >
+          <b>{t("results.toMark", { count: g.to_mark })}</b>
+          <br />
+          <span className="text-[14px] text-quiet">
+            {g.name} · {g.title}
+          </span>
+        </Link>
       ))}
       {undecided.map((l) => (
         <Link
@@ -172,7 +204,9 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
           <span className="text-[14px] text-quiet">{l.title}</span>
         </Link>
       ))}
-      {!jobs.data?.length && !undecided.length && <p className="text-quiet">{t("lessons.nothingWaits")}</p>}
+      {!jobs.data?.length && !undecided.length && !toMark.length && (
+        <p className="text-quiet">{t("lessons.nothingWaits")}</p>
+      )}
     </aside>
   );
 }

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api, body, type Schemas } from "../api/client";
 
 export type LessonRow = Schemas["LessonOut"];
+export type Given = Schemas["OverviewOut"];
 export type Job = Schemas["JobOut"];
 
 export function useLessons(words: string, folder: string | undefined) {
@@ -10,6 +11,11 @@ export function useLessons(words: string, folder: string | undefined) {
     queryFn: async () => body(await api.GET("/api/lessons/", { params: { query: { q: words, folder } } })),
     placeholderData: (old) => old,
   });
+}
+
+/** How far each class is with what was shared. */
+export function useOverview() {
+  return useQuery({ queryKey: ["overview"], queryFn: async () => body(await api.GET("/api/overview/")) });
 }
 
 /** Recordings being brought in, and those that could not be. Looked at each second while one runs. */

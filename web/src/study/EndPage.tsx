@@ -25,7 +25,7 @@ export function EndPage({ clock, lesson, course }: Props) {
     course.ask(stop);
   };
   return (
-    <main className="p-4">
+    <div className="p-4">
       <h1 dir="auto" className="font-script text-2xl font-semibold">
         {lesson.title}
       </h1>
@@ -52,7 +52,7 @@ export function EndPage({ clock, lesson, course }: Props) {
         ))}
       </ol>
       <WatchAgain course={course} clock={clock} startMs={lesson.start_ms} />
-    </main>
+    </div>
   );
 }
 

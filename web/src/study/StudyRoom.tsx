@@ -28,13 +28,15 @@ export function StudyRoom(props: Props) {
     { keys: "Escape", label: "", run: course.leaveHearing, off: course.phase !== "hearing" },
   ]);
   return (
-    <div className="mx-auto flex min-h-dvh max-w-3xl flex-col bg-paper">
+    <main className="mx-auto flex min-h-dvh max-w-3xl flex-col bg-paper">
+      {course.phase !== "ended" && <h1 className="sr-only">{lesson.title}</h1>}
       <div className={course.phase === "ended" ? "hidden" : ""}>
         <Picture
           clock={clock}
           url={lesson.media_url}
           hasPicture={lesson.has_picture}
           title={lesson.title}
+          language={lesson.language}
           startMs={props.startMs}
         />
         <Bar clock={clock} lesson={lesson} stops={course.stops} progress={course.progress} seek={course.seek} />
@@ -49,7 +51,7 @@ export function StudyRoom(props: Props) {
           <Transport {...props} back={back} />
         </>
       )}
-    </div>
+    </main>
   );
 }
 

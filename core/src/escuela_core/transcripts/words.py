@@ -38,7 +38,13 @@ def length(word: str) -> float:
 def breath(word: str) -> float:
     """The silence after ``word``, in letters."""
     bare = word.rstrip("\"'”’»)]")
-    return STOP_LETTERS if bare[-1:] in (".", "?", "!", "…") else COMMA_LETTERS if bare[-1:] in (",", ";", ":", "—") else 0.0
+    return (
+        STOP_LETTERS
+        if bare[-1:] in (".", "?", "!", "…")
+        else COMMA_LETTERS
+        if bare[-1:] in (",", ";", ":", "—")
+        else 0.0
+    )
 
 
 def words_of(cues: Sequence[Cue]) -> list[PlacedWord]:

@@ -1,0 +1,80 @@
+"""The PNGs in docs/screenshots, one of each main view, from the demo data. Run by ops/screenshots.sh."""
+
+from __future__ import annotations
+
+import re
+
+from conftest import ROOT, NewPage, open_lesson, played_to, sign_in_demo
+from playwright.sync_api import Page
+
+OUT = ROOT / "docs" / "screenshots"
+LOCK, KNOTS = "How a canal lock lifts a boat", "Three knots that hold a boat"
+
+
+def shot(page: Page, name: str) -> None:
+    page.wait_for_timeout(700)
+    page.screenshot(path=OUT / f"{name}.png")
+
+
+def test_the_teacher_s_views(new_page: NewPage) -> None:
+    OUT.mkdir(exist_ok=True)
+    page = new_page()
+    sign_in_demo(page)
+    shot(page, "lessons")
+    open_lesson(page, KNOTS, "Script")
+    page.get_by_role("button", name="Two crossings are enough").click()
+    shot(page, "script")
+    open_lesson(page, KNOTS, "Check")
+    page.keyboard.press("n")
+    page.keyboard.press("n")
+    shot(page, "check")
+    page.keyboard.press("r")
+    page.keyboard.press("j")
+    page.get_by_text("Rehearsal, nothing is recorded").wait_for()
+    page.keyboard.press("Space")
+    page.get_by_role("region", name=re.compile("Item")).wait_for(timeout=40_000)
+    shot(page, "rehearsal")
+    open_lesson(page, LOCK, "Results")
+    page.get_by_text("Teach this part again.").wait_for()
+    shot(page, "results")
+    page.get_by_role("button", name=re.compile("to mark")).click()
+    page.get_by_role("button", name="Give marks").first.wait_for()
+    shot(page, "marking")
+    open_lesson(page, LOCK, "Share")
+    page.get_by_role("img", name=re.compile("QR")).wait_for()
+    shot(page, "share")
+    page.get_by_role("link", name="Large, for the projector").click()
+    page.get_by_role("img", name=re.compile("QR")).wait_for()
+    shot(page, "projector")
+
+
+def test_items(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, KNOTS, "Items")
+    page.get_by_label("How many").fill("5")
+    page.get_by_role("button", name="Propose").click()
+    page.get_by_text(re.compile(r"\d items? proposed")).wait_for(timeout=60_000)
+    page.get_by_text("Saved").wait_for(timeout=30_000)
+    page.get_by_role("article").filter(has_text="proposed").first.get_by_role("button").first.click()
+    shot(page, "items")
+
+
+def test_the_student_s_views(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    open_lesson(teacher, LOCK, "Share")
+    link = teacher.locator("a[href*='/s/']").first.get_attribute("href") or ""
+    student = new_page(width=360, height=740, phone=True, scale=2)
+    student.goto(link)
+    student.get_by_label("Your name here").fill("Teo Blanc")
+    student.get_by_role("button", name="Start").tap()
+    student.get_by_role("button", name="Play").tap()
+    played_to(student, 6_000)
+    shot(student, "study-playing")
+    student.get_by_role("region", name=re.compile("Item")).wait_for(timeout=40_000)
+    student.get_by_role("radio").nth(1).tap()
+    shot(student, "study-asking")
+    student.get_by_role("button", name="Answer").tap()
+    student.get_by_role("button", name="Go on").wait_for()
+    shot(student, "study-answered")

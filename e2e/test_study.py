@@ -1,0 +1,158 @@
+"""The student's room where it is hard: keys alone, no network, leaving and returning, a server that dies."""
+
+from __future__ import annotations
+
+import json
+import re
+import urllib.request
+import uuid
+
+from conftest import NewPage, Stack, open_lesson, played_to, sign_in_demo, until
+from playwright.sync_api import Page, expect
+
+
+def a_link(page: Page, name: str) -> str:
+    """A new assignment of the demo's ready lesson."""
+    open_lesson(page, "How a canal lock lifts a boat", "Share")
+    page.get_by_label("For whom").fill(name)
+    page.get_by_role("button", name="Share", exact=True).click()
+    article = page.get_by_role("article").filter(has_text=name)
+    return article.locator("a[href*='/s/']").first.get_attribute("href") or ""
+
+
+def enter(student: Page, link: str, name: str) -> None:
+    student.goto(link)
+    student.get_by_label("Your name here").fill(name)
+    student.keyboard.press("Enter")
+    student.get_by_role("button", name="Play").wait_for()
+
+
+def card(student: Page):  # noqa: ANN201
+    found = student.get_by_role("region", name=re.compile("Item"))
+    found.wait_for(timeout=40_000)
+    return found
+
+
+def test_a_lesson_is_studied_with_keys_alone(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    student = new_page()
+    enter(student, a_link(teacher, "Keys alone"), "Kim")
+    student.keyboard.press("Space")
+    card(student)
+    late_ms = float(student.evaluate("document.documentElement.dataset.pauseLateMs"))
+    assert 0 <= late_ms < 250
+    student.keyboard.press("a")
+    student.keyboard.press("Enter")
+    expect(student.get_by_text("not right")).to_be_visible()
+    student.keyboard.press("r")
+    student.keyboard.press("b")
+    student.keyboard.press("Enter")
+    expect(student.get_by_text("right at try 2")).to_be_visible()
+    expect(student.get_by_text("the lock makes up the difference")).to_be_visible()
+    before = student.evaluate("document.querySelector('video').currentTime")
+    student.keyboard.press("h")
+    expect(student.get_by_role("button", name="Back to the item")).to_be_visible()
+    assert student.evaluate("document.querySelector('video').currentTime") < before
+    student.keyboard.press("Escape")
+    student.keyboard.press("Enter")
+    played_to(student, int(before * 1000) + 500)
+
+
+def test_without_a_network_answers_wait_and_arrive_once(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    student = new_page(width=360, height=740, phone=True)
+    enter(student, a_link(teacher, "Tunnel"), "Tom")
+    student.get_by_role("button", name="Play").tap()
+    asked = card(student)
+    student.context.set_offline(True)
+    asked.get_by_role("radio").nth(1).tap()
+    asked.get_by_role("button", name="Answer").tap()
+    expect(student.get_by_text("Kept on this device.")).to_be_visible()
+    expect(student.get_by_text("1 answer waits")).to_be_visible()
+    asked.get_by_role("button", name="Go on").tap()
+    student.context.set_offline(False)
+    expect(student.get_by_text("1 answer waits")).to_have_count(0, timeout=15_000)
+    student.reload()
+    expect(student.get_by_text("1 of 8 answered")).to_be_visible()
+    open_lesson(teacher, "How a canal lock lifts a boat", "Results")
+    teacher.get_by_role("combobox", name="Class").select_option(label="Tunnel")
+    teacher.keyboard.press("t")
+    expect(teacher.get_by_role("cell", name="right first time")).to_have_count(1)
+
+
+def test_leaving_and_returning_goes_on_where_it_was(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    student = new_page()
+    link = a_link(teacher, "Return")
+    enter(student, link, "Rita")
+    student.keyboard.press("Space")
+    card(student)
+    student.keyboard.press("n")
+    expect(student.get_by_text("left open")).to_be_visible()
+    student.close()
+    again = student.context.new_page()
+    again.goto(link)
+    expect(again.get_by_text("1 of 8 answered")).to_be_visible()
+    until(again, "document.querySelector('video').currentTime > 10")
+
+
+def test_whoever_may_not_skip_stays_where_they_are(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
+    teacher.get_by_label("only over what was watched").check()
+    teacher.get_by_label("For whom").fill("No skipping")
+    teacher.get_by_role("button", name="Share", exact=True).click()
+    article = teacher.get_by_role("article").filter(has_text="No skipping")
+    link = article.locator("a[href*='/s/']").first.get_attribute("href") or ""
+    student = new_page()
+    enter(student, link, "Sam")
+    student.get_by_label("Position in the recording").fill("120000")
+    assert student.evaluate("document.querySelector('video').currentTime") < 5
+
+
+def test_nothing_is_lost_or_doubled_when_the_server_is_killed(new_page: NewPage, stack: Stack) -> None:
+    """Answers sent again and again by a device while the server dies under it, as the outbox does."""
+    teacher = new_page()
+    sign_in_demo(teacher)
+    code = a_link(teacher, "Storm").rsplit("/", 1)[1]
+    device = Device(stack.url, code)
+    device.join("Stu")
+    items = device.get()["lesson"]["items"]
+    for number, item in enumerate(items):
+        if number == 3:
+            stack.kill(stack.server)
+            stack.start_server()
+        answer_id = str(uuid.uuid4())
+        response = {"choice": {"chosen": [0]}, "true_false": {"truth": True}}.get(item["kind"], {"text": "x"})
+        for _ in range(3):
+            device.post("answers/", {"id": answer_id, "item": item["id"], "response": response})
+    told = device.get()["student"]["items"]
+    assert [len(i["answers"]) for i in told] == [1] * len(items)
+
+
+class Device:
+    """A student's device without a browser: cookies and JSON."""
+
+    def __init__(self, url: str, code: str) -> None:
+        self.base = f"{url}/api/study/{code}/"
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor())
+        self.token = ""
+
+    def get(self) -> dict:  # type: ignore[type-arg]
+        with self.opener.open(self.base, timeout=10) as answer:
+            return json.load(answer)
+
+    def join(self, name: str) -> None:
+        self.get()
+        jar = next(h for h in self.opener.handlers if isinstance(h, urllib.request.HTTPCookieProcessor)).cookiejar
+        self.token = next(c.value or "" for c in jar if c.name == "csrftoken")
+        self.post("", {"nickname": name})
+
+    def post(self, path: str, data: dict[str, object]) -> None:
+        headers = {"Content-Type": "application/json", "X-CSRFToken": self.token}
+        request = urllib.request.Request(self.base + path, json.dumps(data).encode(), headers, method="POST")
+        self.opener.open(request, timeout=10).close()

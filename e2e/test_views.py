@@ -1,0 +1,149 @@
+"""Each main view: nothing for axe-core to find, readable at 200 %, in Spanish, and under the hand of a phone."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from conftest import NewPage, axe_faults, open_lesson, sign_in_demo, until
+from playwright.sync_api import Page, expect
+
+
+def shared_link(page: Page) -> str:
+    open_lesson(page, "How a canal lock lifts a boat", "Share")
+    return page.locator("a[href*='/s/']").first.get_attribute("href") or ""
+
+
+def test_axe_finds_nothing_on_the_teacher_s_views(new_page: NewPage) -> None:
+    page = new_page()
+    page.goto("/sign-in")
+    page.get_by_role("button", name="Sign in", exact=True).wait_for()
+    assert axe_faults(page) == []
+    sign_in_demo(page)
+    assert axe_faults(page) == []
+    page.goto("/new")
+    page.get_by_role("heading", name="Bring in a recording").wait_for()
+    assert axe_faults(page) == []
+    for step in ("Recording", "Script", "Items", "Check", "Share", "Results"):
+        open_lesson(page, "How a canal lock lifts a boat", step)
+        page.wait_for_timeout(900)
+        assert axe_faults(page) == [], step
+    open_lesson(page, "Three knots that hold a boat", "Check")
+    page.keyboard.press("n")
+    page.get_by_role("button", name="Mend").wait_for()
+    assert axe_faults(page) == []
+    page.keyboard.press("m")
+    page.get_by_label("Question").wait_for()
+    assert axe_faults(page) == []
+
+
+def test_axe_finds_nothing_on_the_student_s_views(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    student = new_page(width=360, height=740, phone=True)
+    student.goto(shared_link(teacher))
+    student.get_by_label("Your name here").wait_for()
+    assert axe_faults(student) == []
+    student.get_by_label("Your name here").fill("Axe")
+    student.get_by_role("button", name="Start").tap()
+    student.get_by_role("button", name="Play").wait_for()
+    assert axe_faults(student) == []
+    student.get_by_role("button", name="Play").tap()
+    student.get_by_role("region", name=re.compile("Item")).wait_for(timeout=40_000)
+    assert axe_faults(student) == []
+    student.get_by_role("radio").first.tap()
+    student.get_by_role("button", name="Answer").tap()
+    student.get_by_role("button", name="Try again").wait_for()
+    assert axe_faults(student) == []
+
+
+def test_the_interface_speaks_spanish(new_page: NewPage) -> None:
+    page = new_page(locale="es-ES")
+    page.goto("/")
+    page.get_by_role("button", name="Entrar como docente de muestra").click()
+    page.get_by_role("link", name="Three knots").first.click()
+    steps = page.get_by_role("navigation", name="Pasos de la lección")
+    expect(steps.get_by_role("link", name="Comprobar")).to_be_visible()
+    steps.get_by_role("link", name="Comprobar").click()
+    page.keyboard.press("n")
+    expect(page.get_by_role("button", name="Arreglar")).to_be_visible()
+    expect(page.locator("html")).to_have_attribute("lang", "es")
+
+
+@pytest.mark.parametrize(("width", "height"), [(640, 400), (1024, 640)])
+def test_the_desk_can_be_used_enlarged(new_page: NewPage, width: int, height: int) -> None:
+    """640x400 is 1280x800 at 200 %, 1024x640 at 125 %."""
+    page = new_page(width=width, height=height, scale=1280 / width)
+    sign_in_demo(page)
+    open_lesson(page, "Three knots that hold a boat", "Check")
+    page.keyboard.press("n")
+    page.get_by_role("button", name="Mend").scroll_into_view_if_needed()
+    expect(page.get_by_role("button", name="Mend")).to_be_visible()
+
+
+def test_the_list_of_keys_is_under_a_question_mark(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Three knots that hold a boat", "Check")
+    page.get_by_role("heading", name="To decide, worst first").wait_for()
+    page.keyboard.press("?")
+    dialog = page.get_by_role("dialog")
+    for name in ("Play or hold", "Next sentence", "Set a pause here", "Next to decide", "Mend", "Rehearse"):
+        expect(dialog.get_by_text(name, exact=False).first).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(dialog).to_have_count(0)
+
+
+def test_page_strip_and_picture_show_one_instant(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Three knots that hold a boat", "Script")
+    sentence = page.get_by_role("button", name="A cleat has two horns")
+    sentence.click()
+    at = page.evaluate("document.querySelector('video').currentTime")
+    expect(sentence).to_have_attribute("aria-current", "true")
+    slider = page.get_by_role("slider", name="Position in the recording")
+    assert abs(int(slider.get_attribute("aria-valuenow") or 0) - at) <= 1
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("button", name="The line goes first around the far horn")).to_have_attribute(
+        "aria-current", "true"
+    )
+    page.keyboard.press("Space")
+    until(page, f"document.querySelector('video').currentTime > {at + 8}")
+    page.keyboard.press("Space")
+    expect(page.locator("[data-sentence][aria-current=true]")).to_be_in_viewport()
+
+
+def test_a_pause_is_nudged_by_keys_and_undone(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Three knots that hold a boat", "Items")
+    page.get_by_role("heading", name="Write your own").wait_for()
+    page.keyboard.press("j")
+    before = page.get_by_text(re.compile(r"^Pause 0:\d\d\.\d, ")).inner_text()
+    page.keyboard.press("]")
+    moved = page.get_by_text(re.compile("set by you"))
+    expect(moved).to_be_visible()
+    assert moved.inner_text() != before
+    until(page, "document.querySelector('video').currentTime > 20")
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text(before)).to_be_visible()
+
+
+def test_what_was_typed_stays_when_the_session_ends_or_the_page_closes(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Three knots that hold a boat", "Items")
+    page.get_by_role("heading", name="Write your own").wait_for()
+    page.keyboard.press("j")
+    page.keyboard.press("e")
+    kept = page.context.cookies()
+    page.context.clear_cookies(name="sessionid")
+    page.get_by_label("Explanation, shown afterwards").fill("Typed after the session ran out.")
+    expect(page.get_by_role("alert").first).to_contain_text("Your session has ended", timeout=10_000)
+    page.context.add_cookies([c for c in kept if c["name"] == "sessionid"])
+    page.reload()
+    page.get_by_role("heading", name="Write your own").wait_for()
+    page.keyboard.press("j")
+    page.keyboard.press("e")
+    expect(page.get_by_label("Explanation, shown afterwards")).to_have_value("Typed after the session ran out.")
