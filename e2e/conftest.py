@@ -162,11 +162,11 @@ def open_lesson(page: Page, title: str, step: str) -> None:
     page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name=step).click()
 
 
-def axe_faults(page: Page) -> list[str]:
-    """What axe-core finds on the page as it stands, one line each."""
+def axe_faults(page: Page) -> str:
+    """What axe-core finds on the page as it stands, one line each; empty when there is nothing."""
     page.evaluate(AXE.read_text("utf-8"))
     found = page.evaluate("async () => (await axe.run(document, {resultTypes: ['violations']})).violations")
-    return [f"{v['id']}: {v['nodes'][0]['html'][:120]}" for v in found]
+    return "\n".join(f"{v['id']}: {v['nodes'][0]['html'][:120]}" for v in found)
 
 
 def until(page: Page, expression: str, timeout_s: float = 20) -> None:

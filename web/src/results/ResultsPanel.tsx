@@ -64,7 +64,12 @@ function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id
             <SheetTable sheet={sheet.data} focus={looked} look={setFocus} inWords={inWords} />
           )}
         </main>
-        <aside className="overflow-y-auto border-l border-rule bg-paper p-5" aria-label={t("results.side")}>
+        <aside
+          // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must be able to scroll it
+          tabIndex={0}
+          aria-label={t("results.side")}
+          className="overflow-y-auto border-l border-rule bg-paper p-5"
+        >
           {"segment" in looked && <SegmentSide assignment={assignment.id} sheet={sheet.data} number={looked.segment} />}
           {"item" in looked && <ItemSide assignment={assignment.id} item={looked.item} />}
           {"student" in looked && <StudentSide assignment={assignment.id} student={looked.student} />}
@@ -92,7 +97,10 @@ function Summary(props: {
   const { assignment, sheet } = props;
   const open = sheet.items.find((i) => i.kind === "open");
   return (
-    <div className="flex flex-wrap items-center gap-x-7 gap-y-1 border-b border-rule bg-paper px-5 py-3">
+    <section
+      aria-label={t("results.summary")}
+      className="flex flex-wrap items-center gap-x-7 gap-y-1 border-b border-rule bg-paper px-5 py-3"
+    >
       {props.all.length > 1 ? (
         <select
           aria-label={t("results.assignment")}
@@ -131,6 +139,6 @@ function Summary(props: {
           {t("results.csv")}
         </a>
       </span>
-    </div>
+    </section>
   );
 }

@@ -87,7 +87,7 @@ function Heads({ sheet, focus, look }: Omit<Props, "inWords">) {
             <button
               type="button"
               title={i.prompt}
-              aria-label={i.prompt}
+              aria-label={`${n + 1} ${i.prompt}`}
               className="rounded px-1.5 font-normal text-quiet hover:bg-here"
               aria-pressed={"item" in focus && focus.item === i.id}
               onClick={() => look({ item: i.id })}
