@@ -25,6 +25,7 @@ STATUS = {
     "not_reached": 409,
     "answer_elsewhere": 409,
     "items_undecided": 409,
+    "lesson_shared": 409,
     "still_checking": 409,
     "nothing_to_undo": 409,
     "upload_too_large": 413,

@@ -98,7 +98,9 @@ def correct_sentence(lesson: Lesson, sentence: Sentence, text: str) -> None:
 
 
 def remove(lesson: Lesson) -> None:
-    """Remove a lesson with its recording, unless students have it."""
+    """Remove a lesson with its recording. What students have stays: a lesson that was shared cannot be removed."""
+    if lesson.recording.editions.exists():
+        raise SentenceError("lesson_shared", "This lesson has been shared, so it stays for those who have it.")
     recordings.discard(lesson.recording)
 
 

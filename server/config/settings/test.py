@@ -17,4 +17,5 @@ OUTBOX_PAGE = True
 DEMO_SIGN_IN = True
 ALLOWED_HOSTS = ["*"]
 MEDIA_FOLDER = Path(tempfile.mkdtemp(prefix="escuela-media-"))
+STATIC_ROOT = Path(tempfile.mkdtemp(prefix="escuela-static-"))
 STORAGES = {**STORAGES, "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"}}

@@ -117,3 +117,9 @@ def test_an_extract_shares_only_its_own_sentences(client, lesson) -> None:
 
 def test_codes_have_no_letters_that_look_alike(assignment) -> None:
     assert not set(assignment.code) & set("il1o0")
+
+
+def test_a_shared_lesson_cannot_be_removed_from_under_its_students(client, lesson, assignment) -> None:
+    answer = client.delete(f"/api/lessons/{lesson.id}/")
+    assert (answer.status_code, answer.json()["code"]) == (409, "lesson_shared")
+    assert lesson.recording.folder.exists()

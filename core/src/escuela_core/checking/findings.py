@@ -8,6 +8,7 @@ from typing import Literal
 
 from escuela_core.checking.claims import key_claims
 from escuela_core.items.model import GAP_MARK, Choice, Gap, Item, Note, Open, TrueFalse, asked
+from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
 from escuela_core.placing.pause import inside_word
@@ -96,10 +97,15 @@ def pause_findings(
     return found
 
 
+def _asked_for(answer: str, language: str) -> frozenset[str]:
+    """What an answer consists of: its content words, and its numbers however they are written."""
+    return lemmas(answer, language) | {f"={q.low:g}" for q in quantities(answer)}
+
+
 def twins(items: Sequence[Item], resting: Sequence[Sequence[Span]], language: str) -> dict[int, Finding]:
     """Items that ask the same as an earlier one, by number: same key and meaning, in whatever words or segment."""
     texts = [" ".join(c.text for c in key_claims(item)) or asked(item) for item in items]
-    answers = [frozenset().union(*(lemmas(c.answer, language) for c in key_claims(item))) for item in items]
+    answers = [frozenset().union(*(_asked_for(c.answer, language) for c in key_claims(item))) for item in items]
     if len(items) < 2:
         return {}
     alike = (vectors := encoder().embed(texts)) @ vectors.T

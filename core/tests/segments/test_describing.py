@@ -1,0 +1,46 @@
+import pytest
+
+from escuela_core.segments.describing import key_terms, summary_of, title_of
+
+LOCK = ["The lock chamber fills with water.", "The lock gates are heavy.", "A lock lifts the boat."]
+KNOT = ["The bowline is a knot.", "A knot weakens the rope.", "This knot holds the rope on wet decks."]
+
+
+def test_terms_are_what_is_said_here_and_not_elsewhere() -> None:
+    lock, knot = key_terms([LOCK, KNOT], "en")
+    assert any("lock" in t for t in lock)
+    assert any("knot" in t or "rope" in t for t in knot)
+    assert not {w for t in lock for w in t.split()} & {w for t in knot for w in t.split()}
+
+
+def test_terms_share_no_word_and_are_few() -> None:
+    terms = key_terms([LOCK * 3], "en")[0]
+    words = [w for t in terms for w in t.split()]
+    assert len(words) == len(set(words))
+    assert len(terms) <= 6
+
+
+@pytest.mark.parametrize(
+    ("terms", "title"),
+    [
+        (["lock gates", "water"], "Lock gates and water"),
+        (["one two three", "four five six"], "One two three"),
+        (["Olivares"], "Olivares"),
+        ([], "The lock chamber fills with"),
+    ],
+)
+def test_a_title_is_short_and_begins_with_a_capital(terms: list[str], title: str) -> None:
+    assert title_of(LOCK, terms) == title
+
+
+def test_a_summary_can_stand_alone_and_names_the_terms() -> None:
+    texts = [
+        "It is heavy and old and stands in the harbour.",
+        "Why is that?",
+        "The lock gates are made of oak and steel.",
+    ]
+    assert summary_of(texts, ["lock gates", "oak"]) == texts[2]
+
+
+def test_a_segment_of_one_sentence_is_its_own_summary() -> None:
+    assert summary_of(["And so it ends."], []) == "And so it ends."

@@ -1,0 +1,78 @@
+import random
+
+import pytest
+
+from escuela_core.language.parsing import parsed, parsed_all
+from escuela_core.language.quantities import quantities
+from escuela_core.language.terms import lemmas
+from escuela_core.writing.distractors import phrases, wrong_phrases, wrong_quantities
+
+TALK = (
+    "The keeper opens the paddles of the lock.",
+    "Water runs into the chamber from the canal.",
+    "A rope holds the boat at the quay.",
+    "The engine drives the propeller of the ferry.",
+    "The harbour has a lighthouse and a crane.",
+    "Every winch needs a handle and a brake.",
+    "This thing is another matter.",
+    "Three boats wait for the tide.",
+)
+
+
+@pytest.fixture(scope="module")
+def talk():
+    return phrases(parsed_all(TALK))
+
+
+def chunk(text: str):
+    return next(iter(parsed(text).noun_chunks))
+
+
+def test_phrases_that_point_or_count_are_no_options(talk) -> None:
+    texts = {p.text for p in talk}
+    assert "the paddles" in texts
+    assert not any(w in t.split() for t in texts for w in ("this", "another", "three", "every"))
+
+
+def test_wrong_phrases_share_no_word_with_key_or_question(talk) -> None:
+    key = chunk("The boat is tied.")
+    for text in wrong_phrases(key, "What does a rope hold at the quay?", 2, talk, random.Random(1)):
+        assert not lemmas(text) & lemmas("the boat rope quay hold")
+
+
+def test_wrong_phrases_wear_the_key_s_article(talk) -> None:
+    key = chunk("A boat is tied.")
+    assert all(t.split()[0] in {"a", "an"} for t in wrong_phrases(key, "What?", 2, talk, random.Random(1)))
+
+
+def test_what_stands_beside_the_key_is_never_an_option(talk) -> None:
+    key = chunk("The engine is loud.")
+    assert not any(
+        "propeller" in t or "ferry" in t for t in wrong_phrases(key, "What drives it?", 3, talk, random.Random(1))
+    )
+
+
+@pytest.mark.parametrize(
+    "text", ["six minutes", "12 bars", "2.5 litres", "forty percent", "1,800 revs", "twenty metres"]
+)
+def test_wrong_quantities_keep_unit_and_sort(text: str) -> None:
+    key = quantities(text)[0]
+    for wrong in wrong_quantities(text, key, [], random.Random(2)):
+        found = quantities(wrong)[0]
+        assert found.dimension == key.dimension
+        assert not found.agrees(key)
+
+
+@pytest.mark.parametrize("text", ["5 to 9 degrees", "half an hour", "two hundred and five bars"])
+def test_numbers_with_no_plain_neighbours_get_none(text: str) -> None:
+    assert wrong_quantities(text, quantities(text)[0], [], random.Random(2)) == []
+
+
+def test_numbers_said_elsewhere_are_used() -> None:
+    elsewhere = quantities("It takes nine minutes.")
+    drawn = {
+        w
+        for seed in range(12)
+        for w in wrong_quantities("six minutes", quantities("six minutes")[0], elsewhere, random.Random(seed))
+    }
+    assert "nine minutes" in drawn

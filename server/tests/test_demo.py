@@ -1,0 +1,70 @@
+"""The demo world, made by the product's own services from what is committed."""
+
+import json
+
+import pytest
+from django.core.management import call_command
+
+from apps.accounts.models import User
+from apps.assignments.models import Assignment, Edition
+from apps.lessons.items import is_undecided
+from apps.lessons.models import Lesson
+from apps.results.selectors import sheet_data
+
+from .conftest import DEMO
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture(scope="module")
+def demo(django_db_setup, django_db_blocker):
+    with django_db_blocker.unblock():
+        call_command("seed_demo")
+        yield
+        Assignment.objects.all().delete()
+        Edition.objects.all().delete()
+        User.objects.all().delete()
+
+
+def lesson(title: str) -> Lesson:
+    return Lesson.objects.get(title__startswith=title)
+
+
+def test_media_are_small_and_of_three_to_five_minutes() -> None:
+    files = sorted(DEMO.glob("*.mp4")) + sorted(DEMO.glob("*.webm"))
+    assert len(files) == 4
+    assert all(f.stat().st_size < 4_000_000 for f in files)
+
+
+def test_the_demo_is_made_once(demo) -> None:
+    call_command("seed_demo")
+    assert Lesson.objects.count() == 2
+    assert all(180_000 <= r.recording.duration_ms <= 300_000 for r in Lesson.objects.all())
+
+
+def test_one_lesson_is_ready_and_shared_with_eighteen(demo) -> None:
+    assert not any(is_undecided(i) for i in lesson("How a canal").items.all())
+    data = sheet_data(Assignment.objects.get())
+    assert len(data["students"]) == 18
+    assert data["segments"][2]["advice"]
+    assert data["waiting"] > 0
+
+
+def test_the_other_waits_half_way_through_the_check(demo) -> None:
+    items = list(lesson("Three knots").items.all())
+    codes = {f["code"] for i in items for f in i.report["findings"]}
+    assert {"contradicted", "not_heard", "twin"} <= codes
+    assert any(is_undecided(i) for i in items)
+
+
+def test_items_of_the_ready_lesson_pause_in_silence(demo) -> None:
+    found = lesson("How a canal")
+    spans = found.recording.silence_spans()
+    for item in found.items.all():
+        assert any(s.start_ms <= item.pause_ms <= s.end_ms for s in spans), item.content["prompt"]
+
+
+def test_what_is_said_is_what_was_written(demo) -> None:
+    text = json.loads((DEMO.parent / "lessons" / "three-knots.json").read_text("utf-8"))
+    written = [s for part in text["parts"] for s in part]
+    assert [s.text for s in lesson("Three knots").recording.sentences.all()] == written
