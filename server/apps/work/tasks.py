@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.db import close_old_connections
 from procrastinate.contrib.django import app
 
 from apps.work import services
@@ -13,7 +14,12 @@ STALLED_S = 10.0
 
 @app.task(name="work.run_job", queue="work")
 def run_job(job_id: str) -> None:
-    services.run(job_id)
+    """Outside of requests nobody else closes a connection that the database has dropped meanwhile."""
+    close_old_connections()
+    try:
+        services.run(job_id)
+    finally:
+        close_old_connections()
 
 
 async def take_up_stalled() -> int:
