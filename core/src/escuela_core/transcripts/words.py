@@ -1,7 +1,7 @@
 """Cues to words with times: stamps inside the cue where there are some, else shared out by the words' length.
 
-Letters foretell how long a word takes better than syllables do (demo/media, 560 aligned words: root mean square error
-108 ms against 139 ms), and they count in every script.
+Letters foretell how long a word takes better than syllables do (959 aligned words of demo/media: root mean square error
+108 ms against 140 ms by groups of vowels), and they count in every script.
 """
 
 from __future__ import annotations

@@ -15,10 +15,10 @@ from escuela_core.language.terms import is_content, is_negation, rarity
 from escuela_core.timeline import Span
 from escuela_core.writing.distractors import WANTED, Phrase, phrases, wrong_phrases, wrong_quantities
 from escuela_core.writing.questions import Question, questions
-from escuela_core.writing.statements import Clause, said
+from escuela_core.writing.statements import Clause, clause_of, said
 from escuela_core.writing.statements_changed import Statement, false_statements, true_statement
 
-# How often each form turned out usable when read on the development talks (core/benchmarks/judged.md).
+# A first ranking of the forms, from reading what was made of four development talks; a trained one is to follow.
 FORM_WORTH = {"quantity": 1.0, "term": 1.0, "reason": 0.55, "thing": 0.55, "gap": 0.75, "true": 0.6, "false": 0.75}
 LONGEST_PROMPT_WORDS = 24
 
@@ -107,8 +107,6 @@ def _choice(question: Question, clause: Clause, talk: Talk, rng: random.Random) 
 
 def _wrong_reasons(question: Question, clause: Clause, talk: Talk, rng: random.Random) -> list[str]:
     """Reasons the talk gives for other things."""
-    from escuela_core.writing.statements import clause_of
-
     found = []
     for number, doc in enumerate(talk.docs):
         if abs(number - clause.sentence) <= 2 or not any(t.lower_ == "because" for t in doc):
