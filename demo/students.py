@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 import random
 import uuid
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
@@ -48,7 +49,7 @@ def simulate(assignment: Assignment) -> None:
     """Put the class through an assignment by the product's own services."""
     rng = random.Random(SEED)
     content = assignment.edition.content
-    items = assignment.edition.items()
+    items = assignment.edition.items
     begun = timezone.now() - timedelta(days=1)
     for number, name in enumerate(NAMES):
         student = join(assignment, name)
@@ -61,7 +62,7 @@ def simulate(assignment: Assignment) -> None:
         _set_back(student, begun + timedelta(minutes=rng.uniform(0, 300)), spent_s)
 
 
-def _watch_and_answer(learner: Learner, items: list[Item], content: dict[str, Any], rng: random.Random) -> float:
+def _watch_and_answer(learner: Learner, items: Sequence[Item], content: dict[str, Any], rng: random.Random) -> float:
     begin = content["start_ms"]
     spent_s = 20.0
     for number, item in enumerate(items):

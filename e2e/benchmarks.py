@@ -57,7 +57,6 @@ def test_pause_lateness(new_page: NewPage) -> None:
         page.keyboard.press("Space")
         until(page, "document.documentElement.dataset.pauseLateMs !== undefined")
         ours.append(float(page.evaluate("document.documentElement.dataset.pauseLateMs")))
-    page.goto("about:blank")
     open_lesson(page, "How a canal lock lifts a boat", "Script")
     until(page, "document.querySelector('video')?.readyState > 2")
     for n in range(PAUSES):

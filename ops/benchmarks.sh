@@ -10,5 +10,5 @@ export PGBASE=/var/tmp/escuela-benchmarks DJANGO_SETTINGS_MODULE=config.settings
 trap '"$ROOT/ops/pg.sh" destroy' EXIT
 database
 cd "$ROOT"
-"$ROOT/.venv/bin/pytest" -q -p no:logging --capture=no e2e/benchmarks.py "$@" | grep -E '^(\||kill|$)|passed|failed'
+"$ROOT/.venv/bin/pytest" -q -p no:logging --capture=no e2e/benchmarks.py "$@" 2> "$STATE/benchmarks.log" | grep -E '^(\||kill|$)|passed|failed'
 "$PY" core/benchmarks/report.py

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import secrets
 import uuid
+from functools import cached_property, lru_cache
 
 from django.conf import settings
 from django.db import models
@@ -32,8 +33,15 @@ class Edition(models.Model):
     sha256 = models.CharField(max_length=64)
     made_at = models.DateTimeField(auto_now_add=True)
 
-    def items(self) -> list[Item]:
-        return items_from_json({"items": self.content["items"]})
+    @cached_property
+    def items(self) -> tuple[Item, ...]:
+        return tuple(items_from_json({"items": self.content["items"]}))
+
+
+@lru_cache(maxsize=256)
+def frozen(edition_id: uuid.UUID) -> Edition:
+    """An edition with its recording, read once in each process: it never changes. Not to be written to."""
+    return Edition.objects.select_related("recording").get(id=edition_id)
 
 
 class Assignment(models.Model):

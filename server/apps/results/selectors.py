@@ -62,7 +62,7 @@ class Sheet:
     def __init__(self, assignment: Assignment) -> None:
         self.assignment = assignment
         self.content = assignment.edition.content
-        self.items = [i for i in assignment.edition.items() if is_marked(i)]
+        self.items = [i for i in assignment.edition.items if is_marked(i)]
         self.students = list(assignment.students.prefetch_related("answers", "stretches"))
         self.extract = Span(self.content["start_ms"], self.content["end_ms"])
         self.played = {s.id: [Span(p.start_ms, p.end_ms) for p in s.stretches.all()] for s in self.students}

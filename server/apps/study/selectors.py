@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 
-from apps.assignments.models import Assignment
+from apps.assignments.models import Assignment, frozen
 from apps.study.models import Answer, Student
 from apps.study.services import watched
 from escuela_core.items import Choice, Gap, Item, Note, Open, TrueFalse
@@ -15,7 +16,7 @@ from escuela_core.study.policy import State
 from escuela_core.study.progress import Tried, is_done, shows_key, shows_outcome, tries_left
 
 
-def lesson_for(content: dict[str, Any], items: list[Item], recording_url: dict[str, Any]) -> dict[str, Any]:
+def lesson_for(content: dict[str, Any], items: Sequence[Item], recording_url: dict[str, Any]) -> dict[str, Any]:
     """A lesson without anything a student must not know yet."""
     return {
         "title": content["title"],
@@ -51,7 +52,7 @@ def state_of(student: Student, assignment: Assignment, now: datetime) -> dict[st
     """One student's way so far: three queries."""
     policy = assignment.policy()
     state = policy.state(now)
-    items = assignment.edition.items()
+    items = frozen(assignment.edition_id).items
     answers: dict[str, list[Answer]] = {}
     for given in student.answers.all():
         answers.setdefault(str(given.item_id), []).append(given)

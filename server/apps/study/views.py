@@ -16,7 +16,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from apps.assignments.models import Assignment
+from apps.assignments.models import Assignment, frozen
 from apps.assignments.services import edition_content
 from apps.lessons.models import Item
 from apps.lessons.selectors import lesson_of
@@ -47,8 +47,7 @@ class StudyAddress(APIView):
     permission_classes = (AllowAny,)
 
     def assignment(self, code: str) -> Assignment:
-        found = Assignment.objects.select_related("edition__recording")
-        return get_object_or_404(found, code=code.lower())
+        return get_object_or_404(Assignment, code=code.lower())
 
     def student(self, request: Request, assignment: Assignment) -> Student | None:
         raw = request.COOKIES.get(COOKIE + assignment.code, "")
@@ -56,7 +55,10 @@ class StudyAddress(APIView):
             student_id = signing.loads(raw, salt=COOKIE, max_age=COOKIE_SECONDS)
         except signing.BadSignature:
             return None
-        return assignment.students.select_related("assignment__edition").filter(id=student_id).first()
+        student = Student.objects.filter(assignment=assignment, id=student_id).first()
+        if student is not None:
+            student.assignment = assignment
+        return student
 
     def joined(self, request: Request, assignment: Assignment) -> Student:
         student = self.student(request, assignment)
@@ -66,11 +68,11 @@ class StudyAddress(APIView):
 
     def shown(self, assignment: Assignment, student: Student | None) -> Response:
         now = timezone.now()
-        edition = assignment.edition
+        edition = frozen(assignment.edition_id)
         state = assignment.policy().state(now)
         lesson = None
         if student is not None and state != "not_yet":
-            lesson = selectors.lesson_for(edition.content, edition.items(), selectors.media_of(edition.recording))
+            lesson = selectors.lesson_for(edition.content, edition.items, selectors.media_of(edition.recording))
         data = {
             "title": edition.content["title"],
             "item_count": len(edition.content["items"]),

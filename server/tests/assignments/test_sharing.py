@@ -36,7 +36,7 @@ def test_an_edition_never_changes_with_the_lesson(client, lesson) -> None:
     items.put(item_with(lesson, "gap"), Item.Place.DROPPED)
     edition.refresh_from_db()
     assert (edition.content, edition.sha256) == before
-    assert len(edition.items()) == 3
+    assert len(edition.items) == 3
 
 
 def test_the_same_words_shared_twice_are_one_edition(client, lesson) -> None:
