@@ -117,9 +117,10 @@ class AnswersView(StudyAddress):
         student = self.joined(request, assignment)
         given = shapes.AnswerIn(data=request.data)
         given.is_valid(raise_exception=True)
-        services.answer(student, given.validated_data["id"], given.validated_data["item"], raw_response(request))
+        tries = services.answer(
+            student, given.validated_data["id"], given.validated_data["item"], raw_response(request)
+        )
         item = services.item_of(assignment, given.validated_data["item"])
-        tries = list(student.answers.filter(item_id=given.validated_data["item"]))
         policy = assignment.policy()
         state = policy.state(timezone.now())
         told = selectors.progress(item, tries, policy, state, finished=student.finished_at is not None)

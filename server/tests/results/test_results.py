@@ -14,7 +14,7 @@ pytestmark = pytest.mark.django_db
 
 
 def give(student: Student, item, response) -> Answer:
-    return answer(student, uuid.uuid4(), item.id, response)
+    return answer(student, uuid.uuid4(), item.id, response)[-1]
 
 
 def play(student: Student, *spans: tuple[int, int]) -> None:
