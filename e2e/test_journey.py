@@ -117,7 +117,6 @@ def rehearse(page: Page) -> None:
     for _ in range(3):
         page.keyboard.press("j")
         until(page, "document.querySelector('video').currentTime > 1")
-        page.keyboard.press("Space")
         page.get_by_role("region", name=re.compile("Item")).wait_for(timeout=30_000)
         if mine.count():
             break

@@ -78,7 +78,9 @@ function Ruler({ id, clock, course, seek }: { id: string; clock: Clock; course: 
   const go = useNavigate();
   const back = () => go(`/lessons/${id}`);
   const jump = (stop: Stop | undefined) => {
-    if (stop) seek(stop.atMs - BEFORE_PAUSE_MS);
+    if (!stop) return;
+    seek(stop.atMs - BEFORE_PAUSE_MS);
+    clock.play();
   };
   const next = () => jump(course.stops.find((s) => s.atMs - BEFORE_PAUSE_MS > clock.nowMs + 100));
   const previous = () => jump(course.stops.findLast((s) => s.atMs - BEFORE_PAUSE_MS < clock.nowMs - 1000));
