@@ -41,9 +41,10 @@ def test_opposites_come_from_wordnet() -> None:
     assert wordnet.opposites("qwertz") == frozenset()
 
 
-def test_sisters_share_a_parent() -> None:
-    assert "door" in wordnet.sisters("gate")
+def test_nouns_of_one_sort_are_of_one_family() -> None:
     assert wordnet.family("gate") == wordnet.family("door")
+    assert wordnet.family("gate") != wordnet.family("keeper")
+    assert wordnet.family("qwertz") is None
 
 
 def test_vectors_are_unit_length_and_know_meaning() -> None:

@@ -1,4 +1,4 @@
-"""A small reader of WordNet 3.0 as Debian's ``wordnet-base`` ships it: senses, opposites, sisters (Miller 1995)."""
+"""A small reader of WordNet 3.0 as Debian's ``wordnet-base`` ships it: senses, opposites, families (Miller 1995)."""
 
 from __future__ import annotations
 
@@ -80,18 +80,6 @@ def opposites(lemma: str) -> frozenset[str]:
                 if pointer.symbol == "!" and pointer.source in (0, number):
                     found.add(_sense(pointer.part, pointer.offset).words[pointer.target - 1].lower())
     return frozenset(found)
-
-
-@lru_cache(maxsize=20_000)
-def sisters(noun: str) -> tuple[str, ...]:
-    """Nouns under the same parent as the first sense of ``noun``, in WordNet's order."""
-    found: dict[str, None] = {}
-    for sense in senses(noun, "n")[:1]:
-        for up in (p for p in sense.pointers if p.symbol == "@"):
-            parent = _sense(up.part, up.offset)
-            for down in (p for p in parent.pointers if p.symbol == "~"):
-                found.update((w, None) for w in _sense(down.part, down.offset).words[:1])
-    return tuple(w for w in found if w.lower() != noun.lower())
 
 
 @lru_cache(maxsize=20_000)

@@ -8,12 +8,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from spacy.tokens import Doc, Span
-from wordfreq import zipf_frequency
 
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
-from escuela_core.language.wordnet import family, sisters
+from escuela_core.language.wordnet import family
 from escuela_core.writing.statements import said
 
 WANTED = 3
@@ -70,7 +69,7 @@ def _phrase(chunk: Span, text: str, sentence: int) -> Phrase:
 
 
 def wrong_phrases(key: Span, prompt: str, sentence: int, talk: Sequence[Phrase], rng: random.Random) -> list[str]:
-    """Up to three noun phrases like ``key``; fewer where the talk and WordNet hold no more that are safely wrong."""
+    """Up to three noun phrases like ``key``; fewer where the talk holds no more that are safely wrong."""
     mine = _phrase(key, said(list(key)), sentence)
     taken = lemmas(f"{mine.text} {prompt}")
     near = {p.head for p in talk if abs(p.sentence - sentence) <= 1}
@@ -85,8 +84,6 @@ def wrong_phrases(key: Span, prompt: str, sentence: int, talk: Sequence[Phrase],
         and _same_family(p, mine)
     ]
     picked = _by_nearness(mine.text, [p.text for p in fitting], rng)
-    if len(picked) < WANTED and not mine.name and not mine.plural:
-        picked += _from_wordnet(key, mine, picked, taken)
     return [_with_article(text, key) for text in picked[:WANTED]]
 
 
@@ -105,16 +102,6 @@ def _by_nearness(key: str, texts: Sequence[str], rng: random.Random) -> list[str
         if TOO_FAR <= alike[i] <= TOO_ALIKE and distinct:
             kept.append(texts[i])
     return kept[:WANTED]
-
-
-def _from_wordnet(key: Span, mine: Phrase, picked: Sequence[str], taken: frozenset[str]) -> list[str]:
-    usual = [s for s in sisters(mine.head) if zipf_frequency(s, "en") >= 3.3]
-    single = [s for s in usual if " " not in s and s.isalpha() and s.islower()]
-    heads = [s for s in single if not lemmas(s) & taken and not any(s in p for p in picked)]
-    alike = _by_nearness(mine.head, heads[:40], random.Random(0))
-    if len(key) > 2:
-        return []
-    return alike
 
 
 def _with_article(text: str, key: Span) -> str:
