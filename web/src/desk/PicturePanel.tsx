@@ -24,12 +24,14 @@ export function PicturePanel({ state }: { state: DeskState }) {
         title={desk.title}
         language={desk.recording.language ?? "en"}
       />
-      <div className="mt-2 flex items-center gap-2.5">
-        <Button hint="Space" onClick={() => clock.toggle()} className="min-w-28 justify-between">
+      <div className="mt-2 flex flex-wrap items-center gap-x-2.5 gap-y-1">
+        <Button hint="Space" onClick={() => clock.toggle()} className="min-w-28 shrink-0 justify-between">
           {playing ? t("desk.hold") : t("desk.play")}
         </Button>
         <span className="text-[18px] font-semibold">{shown(tenth * 100, true)}</span>
-        <span className="text-quiet">{t("desk.of", { length: shown(desk.recording.duration_ms) })}</span>
+        <span className="whitespace-nowrap text-quiet">
+          {t("desk.of", { length: shown(desk.recording.duration_ms) })}
+        </span>
         <button type="button" className="ml-auto text-quiet hover:text-ink" onClick={turn} title={t("desk.rate")}>
           {rate.toFixed(2).replace(/0$/, "")}×
         </button>
