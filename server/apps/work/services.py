@@ -19,7 +19,7 @@ log = logging.getLogger(__name__)
 
 
 class Steps:
-    """The steps of a running job. A step that was done before a restart is told so and can be passed over."""
+    """The steps of a running job, and how far each is. After a restart all are done again, without harm."""
 
     def __init__(self, job: Job) -> None:
         self._job = job
@@ -29,9 +29,6 @@ class Steps:
         self._set(name, "running", 0.0)
         yield
         self._set(name, "done", 1.0)
-
-    def is_done(self, name: str) -> bool:
-        return any(s["name"] == name and s["state"] == "done" for s in self._job.steps)
 
     def share(self, name: str, share: float) -> None:
         """How far the running step is, 0 to 1; written at most once a percent."""

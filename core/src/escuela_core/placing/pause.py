@@ -17,7 +17,6 @@ AFTER_WORD_MS = 120
 # Caption times are seconds off at worst; the silence that ends a sentence is sought this far around its end.
 REACH_BEFORE_MS = 900
 REACH_AFTER_MS = 1_500
-SHARED_MS = 8_000
 
 
 class PauseOutsideError(EscuelaError):

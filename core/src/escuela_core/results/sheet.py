@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from escuela_core.items.model import Item, is_marked
+from escuela_core.items.model import Item
 from escuela_core.study.marking import Outcome
 
 CellState = Literal["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"]
@@ -100,13 +100,3 @@ def to_teach_again(tallies: Mapping[int, Tally], replayed: Mapping[int, float]) 
                 tally.first, tally.answered, others.first, others.answered, replayed.get(number, 0.0)
             )
     return advice
-
-
-def option_counts(item: Item, chosen: Sequence[Sequence[int]], options: int) -> list[int]:
-    """How many students chose each option in their first answer."""
-    counts = [0] * options
-    for numbers in chosen:
-        for number in numbers:
-            if number < options:
-                counts[number] += 1
-    return counts if is_marked(item) else []

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from escuela_core.errors import EscuelaError
@@ -105,7 +105,3 @@ def shows_key(item: Item, tried: Tried, policy: Policy, *, finished: bool, state
 def shows_outcome(policy: Policy, *, finished: bool, state: State) -> bool:
     """Whether this student may know now if an answer was right."""
     return policy.feedback == "at_once" or finished or state == "closed"
-
-
-def done_count(items: Sequence[Item], tried: Mapping[str, Tried], policy: Policy) -> int:
-    return sum(1 for item in items if is_done(item, tried.get(item.id, Tried()), policy))
