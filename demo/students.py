@@ -94,16 +94,17 @@ def _play(student: Student, start_ms: int, end_ms: int) -> None:
 
 
 def _answer(learner: Learner, item: Item, difficulty: float, rng: random.Random) -> None:
+    who = Student.objects.filter(id=learner.student.id)
     if isinstance(item, Open):
-        answer(learner.student, uuid.uuid4(), uuid.UUID(item.id), {"text": rng.choice(OPEN_TEXTS)})
+        answer(who, uuid.uuid4(), uuid.UUID(item.id), {"text": rng.choice(OPEN_TEXTS)})
         return
     for attempt in range(2):
         chance = 1 / (1 + math.exp(difficulty - learner.skill - 0.5 * attempt))
         right = rng.random() < chance
         if not right and rng.random() < 0.25:
-            answer(learner.student, uuid.uuid4(), uuid.UUID(item.id), {"not_sure": True})
+            answer(who, uuid.uuid4(), uuid.UUID(item.id), {"not_sure": True})
             return
-        answer(learner.student, uuid.uuid4(), uuid.UUID(item.id), _response(item, rng, right=right))
+        answer(who, uuid.uuid4(), uuid.UUID(item.id), _response(item, rng, right=right))
         if right:
             return
 

@@ -38,6 +38,22 @@ class Stack:
         self.port = port
         self.server: subprocess.Popen[bytes] | None = None
         self.worker: subprocess.Popen[bytes] | None = None
+        self.host: subprocess.Popen[bytes] | None = None
+        self.host_port = free_port()
+        setting = subprocess.run([*self.host_command, "--setting"], capture_output=True, text=True, check=True).stdout
+        environment |= {"ESCUELA_RECORDING_HOSTS": setting, "ESCUELA_LINKS_ALLOWED": f"127.0.0.1:{self.host_port}"}
+
+    @property
+    def host_command(self) -> list[str]:
+        app = ROOT / "standins" / "video_host" / "app.py"
+        return [sys.executable, str(app), "--port", str(self.host_port)]
+
+    @property
+    def host_url(self) -> str:
+        return f"http://127.0.0.1:{self.host_port}"
+
+    def start_host(self) -> None:
+        self.host = subprocess.Popen(self.host_command, start_new_session=True)
 
     @property
     def url(self) -> str:
@@ -97,10 +113,12 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
     whole = Stack(environment, free_port())
     whole.manage("migrate", "-v", "0")
     whole.manage("collectstatic", "--noinput", "-v", "0")
+    whole.start_host()
     whole.manage("seed_demo")
     whole.start_server()
     whole.start_worker()
     yield whole
+    whole.kill(whole.host)
     whole.kill(whole.server)
     whole.kill(whole.worker)
     with psycopg.connect(base, autocommit=True) as connection:
@@ -120,7 +138,7 @@ NewPage = Callable[..., Page]
 
 @pytest.fixture
 def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
-    """A page on a device of its own. It fails the test on script errors and on requests to any other host."""
+    """A page on a device of its own. It fails the test on script errors and on requests to hosts unknown to it."""
     contexts: list[BrowserContext] = []
     wrong: list[str] = []
 
@@ -140,7 +158,10 @@ def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
         contexts.append(context)
         page = context.new_page()
         page.on("pageerror", lambda error: wrong.append(str(error)))
-        page.on("request", lambda r: None if r.url.startswith((stack.url, "data:", "blob:")) else wrong.append(r.url))
+        page.on(
+            "request",
+            lambda r: None if r.url.startswith((stack.url, stack.host_url, "data:", "blob:")) else wrong.append(r.url),
+        )
         return page
 
     yield make

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from conftest import ROOT, NewPage, open_lesson, played_to, sign_in_demo
+from conftest import ROOT, NewPage, Stack, open_lesson, played_to, sign_in_demo
 from playwright.sync_api import Page
 
 OUT = ROOT / "docs" / "screenshots"
@@ -16,11 +16,18 @@ def shot(page: Page, name: str) -> None:
     page.screenshot(path=OUT / f"{name}.png")
 
 
-def test_the_teacher_s_views(new_page: NewPage) -> None:
+def test_the_teacher_s_views(new_page: NewPage, stack: Stack) -> None:
     OUT.mkdir(exist_ok=True)
     page = new_page()
     sign_in_demo(page)
     shot(page, "lessons")
+    page.goto(f"/new?link={stack.host_url}/watch/lock-up")
+    page.get_by_text("There are captions in 2 forms:").wait_for(timeout=60_000)
+    shot(page, "bring-in")
+    page.goto("/work")
+    page.get_by_text("To the desk").first.wait_for()
+    shot(page, "work")
+    page.goto("/")
     open_lesson(page, KNOTS, "Script")
     page.get_by_role("button", name="Two crossings are enough").click()
     shot(page, "script")

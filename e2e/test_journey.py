@@ -56,8 +56,10 @@ def make_account(page: Page, stack: Stack) -> None:
 
 def bring_in(page: Page, folder: Path) -> None:
     page.keyboard.press("n")
-    page.get_by_label("Recording", exact=True).set_input_files(MEDIA / "three-knots.webm")
-    page.get_by_label("Captions").set_input_files(own_captions(folder))
+    files = [MEDIA / "three-knots.webm", own_captions(folder)]
+    page.get_by_label("Or files from this device").set_input_files(files)
+    expect(page.get_by_text("There are no captions.")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("rope-loft.srt is chosen.")).to_be_visible()
     page.get_by_label("Title").fill("From the rope loft")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="From the rope loft")).to_be_visible(timeout=60_000)

@@ -3,7 +3,7 @@
 set -euo pipefail
 . "$(dirname "$0")/setup.sh"
 packages '/usr/lib/postgresql/*/bin/initdb=postgresql' ffmpeg=ffmpeg /usr/share/wordnet/data.noun=wordnet-base chromium=chromium
-python_packages requirements-dev.txt
+python_packages requirements-dev.txt requirements-speech.txt
 web_packages
 web_build
 export PGBASE=/var/tmp/escuela-benchmarks DJANGO_SETTINGS_MODULE=config.settings.test

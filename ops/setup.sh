@@ -22,19 +22,20 @@ packages() {
     > "$STATE/apt.log" 2>&1 || { tail -5 "$STATE/apt.log" >&2; die "These packages could not be installed: ${missing[*]}."; }
 }
 
-# python_packages LOCK: the virtual environment as the lock file says, only when the lock has changed.
+# python_packages LOCK ...: the virtual environment as the lock files say, only when one has changed.
 python_packages() {
-  local lock=$ROOT/$1 mark
-  mark=$(cat "$lock" "$ROOT/core/pyproject.toml" | sha256sum | cut -c1-16)-$1
+  local locks=() mark
+  for lock in "$@"; do locks+=(-r "$ROOT/$lock"); done
+  mark=$(cd "$ROOT" && cat "$@" core/pyproject.toml | sha256sum | cut -c1-16)-$1
   [ "$(cat "$STATE/python.mark" 2> /dev/null)" = "$mark" ] && [ -x "$PY" ] && return
   local python=${PYTHON:-python3}
   "$python" -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' || die "Python 3.11 is needed; set PYTHON to where it is."
   say "Installing Python packages ..."
   [ -x "$PY" ] || "$python" -m venv "$ROOT/.venv" || die "A virtual environment could not be made (is python3-venv there?)."
   "$PY" -m pip install -q --disable-pip-version-check "uv==$(sed -n 's/^uv==\([0-9.]*\).*/\1/p' "$ROOT/requirements-dev.txt")" \
-    && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --require-hashes -r "$lock" \
+    && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --require-hashes "${locks[@]}" \
     && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --no-deps -e "$ROOT/core" \
-    || die "The Python packages of $1 could not be installed."
+    || die "The Python packages of $* could not be installed."
   echo "$mark" > "$STATE/python.mark"
 }
 

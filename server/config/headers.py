@@ -1,14 +1,17 @@
-"""Headers on every page: nothing is loaded from another host, no script stands in a page."""
+"""Headers on every page: nothing is loaded from another host but the players of known hosts, no script stands in a
+page."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; "
-    "media-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors {frames}"
+    "media-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; "
+    "frame-src {hosts}; frame-ancestors {frames}"
 )
 
 
@@ -21,6 +24,8 @@ class ContentPolicyMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         response = self.get_response(request)
         framed = request.path.startswith("/s/")
-        response.setdefault("Content-Security-Policy", POLICY.format(frames="*" if framed else "'none'"))
+        hosts = " ".join(host["origin"] for host in settings.RECORDING_HOSTS) or "'none'"
+        policy = POLICY.format(frames="*" if framed else "'none'", hosts=hosts)
+        response.setdefault("Content-Security-Policy", policy)
         response.setdefault("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
         return response

@@ -69,8 +69,8 @@ api: list[URLPattern | URLResolver] = [
     re_path(r"^.*$", NothingView.as_view()),
 ]
 urlpatterns = [
-    path("api/", include(api)),
     path("", include("apps.recordings.urls")),
+    path("api/", include(api)),
     path("outbox/", outbox),
     path("s/", student_page),
     path("s/<str:code>", student_page),

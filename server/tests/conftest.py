@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import shutil
 import subprocess
+import tempfile
 import uuid
 from collections.abc import Callable, Iterator
 from pathlib import Path
@@ -11,19 +12,19 @@ from typing import Any
 
 import pytest
 from django.conf import settings
-from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from django.utils import timezone
 
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.assignments.services import share
-from apps.lessons import items, services
+from apps.lessons import items, segments
 from apps.lessons.models import Item, Lesson
-from apps.recordings.models import Recording
-from apps.recordings.services import read_script
-from apps.study.models import Student
-from apps.study.services import join
+from apps.recordings import uploads
+from apps.recordings.models import Recording, Upload
+from apps.recordings.scripts import read_script
+from apps.study.models import Answer, Student
+from apps.study.services import answer, join
 from apps.work import services as work
 from apps.work.models import Job
 
@@ -109,7 +110,7 @@ def make_lesson(owner: User, contents: tuple[dict[str, Any], ...] = (), texts: t
     recording.captions.write_text(vtt(texts), "utf-8")
     recording.source.write_bytes(bytes(range(256)) * 8)
     read_script(recording)
-    lesson = services.make_lesson(recording)
+    lesson = segments.make_lesson(recording)
     for content in contents:
         items.add_item(lesson, items.content_of(content))
     run_jobs()
@@ -165,8 +166,29 @@ def browser(assignment: Assignment) -> StudentBrowser:
     return StudentBrowser(assignment)
 
 
-def upload(name: str, data: bytes) -> SimpleUploadedFile:
-    return SimpleUploadedFile(name, data)
+def upload(owner: User, name: str, data: bytes) -> Upload:
+    """A file as it lies there after its upload."""
+    with tempfile.NamedTemporaryFile() as file:
+        file.write(data)
+        file.flush()
+        return uploads.put(owner, Path(file.name), name)
+
+
+def posted(client: Client, address: str, data: dict[str, Any]) -> Any:
+    return client.post(address, data, content_type="application/json")
+
+
+def looked(client: Client, **what: Any) -> Job:
+    """A look at an upload or a link, done."""
+    answer = posted(client, "/api/looks/", what)
+    assert answer.status_code == 202, answer.content
+    run_jobs()
+    return Job.objects.get(id=answer.json()["id"])
+
+
+def bring(client: Client, look: Job, *, title: str = "", language: str = "en", **script: Any) -> Any:
+    data = {"look": str(look.id), "script": script, "title": title, "language": language}
+    return posted(client, "/api/lessons/", data)
 
 
 @pytest.fixture
@@ -179,3 +201,8 @@ def media_file(tmp_path: Path) -> Callable[..., bytes]:
         return path.read_bytes()
 
     return make
+
+
+def answered(student: Student, answer_id: uuid.UUID, item_id: object, given: object) -> Answer:
+    """One answer through the service; the try it made."""
+    return answer(Student.objects.filter(id=student.id), answer_id, item_id, given)[1][-1]

@@ -38,7 +38,7 @@ def test_media_are_small_and_of_three_to_five_minutes() -> None:
 
 def test_the_demo_is_made_once(demo) -> None:
     call_command("seed_demo")
-    assert Lesson.objects.count() == 2
+    assert Lesson.objects.count() == 3
     assert all(180_000 <= r.recording.duration_ms <= 300_000 for r in Lesson.objects.all())
 
 

@@ -55,7 +55,7 @@ def test_teacher_s_addresses(client, lesson, body) -> None:
         ("post", f"lessons/{lesson.id}/segments/"),
         ("patch", f"segments/{segment.id}/"),
         ("patch", f"lessons/{lesson.id}/"),
-        ("patch", f"lessons/{lesson.id}/script/0/"),
+        ("patch", f"lessons/{lesson.id}/script/{lesson.recording.sentences.first().pk}/"),
         ("post", f"lessons/{lesson.id}/assignments/"),
         ("post", f"lessons/{lesson.id}/rehearsal/"),
         ("post", f"lessons/{lesson.id}/propose/"),

@@ -10,9 +10,9 @@ from django.conf import settings
 from django.test import Client
 
 from apps.assignments.services import share
-from apps.study.services import answer, join
+from apps.study.services import join
 
-from .conftest import CHOICE, GAP, StudentBrowser, item_with, make_lesson
+from .conftest import CHOICE, GAP, StudentBrowser, answered, item_with, make_lesson, upload
 
 pytestmark = pytest.mark.django_db
 
@@ -20,18 +20,33 @@ pytestmark = pytest.mark.django_db
 @pytest.fixture
 def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
     item, segment = lesson.items.first(), lesson.segments.first()
-    given = answer(student, uuid.uuid4(), item_with(lesson, "open").id, {"text": "x"})[-1]
+    sentence = lesson.recording.sentences.first().pk
+    track = lesson.recording.tracks.create(language="es", cues=[]).pk
+    sent = upload(lesson.owner, "a.vtt", b"x").id
+    given = answered(student, uuid.uuid4(), item_with(lesson, "open").id, {"text": "x"})
     base, given_out = f"/api/lessons/{lesson.id}", f"/api/assignments/{assignment.id}"
     return [
         ("get", f"{base}/"),
         ("patch", f"{base}/"),
         ("delete", f"{base}/"),
         ("get", f"{base}/script/"),
-        ("patch", f"{base}/script/0/"),
+        ("patch", f"{base}/script/"),
+        ("patch", f"{base}/script/{sentence}/"),
+        ("post", f"{base}/script/{sentence}/"),
+        ("delete", f"{base}/script/{sentence}/"),
+        ("post", f"{base}/script/replace/"),
+        ("put", f"{base}/script/speakers/"),
+        ("put", f"{base}/script/times/"),
+        ("get", f"{base}/script/raw/"),
+        ("get", f"{base}/script/as/webvtt/"),
+        ("get", f"{base}/script/tracks/{track}/"),
+        ("get", f"/api/find/?lesson={lesson.id}"),
+        ("delete", f"/api/uploads/{sent}/"),
         ("put", f"{base}/extract/"),
         ("post", f"{base}/undo/"),
         ("post", f"{base}/redo/"),
         ("post", f"{base}/segments/"),
+        ("put", f"{base}/segments/"),
         ("post", f"{base}/items/"),
         ("put", f"{base}/items/"),
         ("post", f"{base}/propose/"),
@@ -40,6 +55,7 @@ def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
         ("get", f"{base}/rehearsal/"),
         ("post", f"{base}/rehearsal/"),
         ("patch", f"/api/segments/{segment.id}/"),
+        ("put", f"/api/segments/{segment.id}/"),
         ("delete", f"/api/segments/{segment.id}/"),
         ("put", f"/api/items/{item.id}/"),
         ("put", f"/api/items/{item.id}/pause/"),
@@ -95,8 +111,8 @@ def test_queries_are_bounded_however_large_the_class(client, assignment, lesson,
     queries(django_assert_max_num_queries, 8, lambda: client.get(sheet))
     for n in range(25):
         student = join(assignment, f"Student {n}")
-        answer(student, uuid.uuid4(), choice.id, {"chosen": [n % 3]})
-        answer(student, uuid.uuid4(), gap.id, {"text": "Olivares"})
+        answered(student, uuid.uuid4(), choice.id, {"chosen": [n % 3]})
+        answered(student, uuid.uuid4(), gap.id, {"text": "Olivares"})
     queries(django_assert_max_num_queries, 8, lambda: client.get(sheet))
     queries(django_assert_max_num_queries, 8, lambda: client.get(f"/api/assignments/{assignment.id}/segments/0/"))
     queries(
@@ -116,7 +132,7 @@ def test_queries_are_bounded_however_many_lessons(client, teacher, lesson, djang
 def test_queries_of_an_answer_are_bounded(lesson, teacher, django_assert_max_num_queries) -> None:
     browser = StudentBrowser(share(teacher, lesson, name="x", policy={}))
     item = item_with(lesson, "choice")
-    queries(django_assert_max_num_queries, 9, lambda: browser.answer(item, {"chosen": [0]}))
+    queries(django_assert_max_num_queries, 5, lambda: browser.answer(item, {"chosen": [0]}))
     queries(django_assert_max_num_queries, 6, lambda: browser.client.get(browser.base))
 
 

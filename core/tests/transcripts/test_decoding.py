@@ -16,11 +16,11 @@ TEXT = "WEBVTT\n\n00:01.000 --> 00:02.000\n¿Qué señal da el farero?\n"
 
 @pytest.mark.parametrize("encoding", ["utf-8", "utf-8-sig", "utf-16", "utf-16-le", "utf-16-be", "latin-1"])
 def test_the_usual_encodings_read_the_same(encoding: str) -> None:
-    assert decode(TEXT.encode(encoding)) == TEXT
+    assert decode(TEXT.encode(encoding)) == (TEXT, [])
 
 
 def test_line_ends_become_one_kind() -> None:
-    assert decode(b"a\r\nb\rc") == "a\nb\nc"
+    assert decode(b"a\r\nb\rc") == ("a\nb\nc", [])
 
 
 def test_an_empty_file_says_so() -> None:

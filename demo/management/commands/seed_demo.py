@@ -1,4 +1,4 @@
-"""Makes the demo once: Runa Tessel, two lessons, a class whose answers come from the simulation."""
+"""Makes the demo once: Runa Tessel, two lessons, two scripts to put right, a class answered for by the simulation."""
 
 from __future__ import annotations
 
@@ -7,16 +7,16 @@ from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
-from django.core.files.base import File
-from django.core.files.uploadedfile import UploadedFile
-from django.core.management.base import BaseCommand
+from django.conf import settings
+from django.core.management.base import BaseCommand, CommandError
 from django.utils import timezone
 
 from apps.accounts.models import User
 from apps.accounts.services import DEMO_EMAIL
 from apps.assignments.services import share
-from apps.lessons import items, services
+from apps.lessons import bringing_in, items, services
 from apps.lessons.models import Lesson, Segment
+from apps.recordings import uploads
 from apps.work import services as work
 from apps.work.models import Job
 from demo.students import simulate
@@ -35,6 +35,9 @@ class Command(BaseCommand):
         runa.save()
         lock = make(runa, "canal-lock")
         make(runa, "three-knots")
+        with_automatic_captions(runa)
+        for host in settings.RECORDING_HOSTS:
+            by_link(runa, f"{host['origin']}/watch/lock-up")
         assignment = share(
             runa,
             lock,
@@ -61,19 +64,37 @@ def make(owner: User, name: str) -> Lesson:
     return Lesson.objects.get(id=lesson.id)
 
 
-def bring_in(owner: User, name: str, title: str) -> Lesson:
-    media, captions = DEMO / "media" / f"{name}.mp4", DEMO / "media" / f"{name}.vtt"
-    with media.open("rb") as video, captions.open("rb") as words:
-        job = services.bring_in(
-            owner,
-            UploadedFile(File(video), media.name, size=media.stat().st_size),
-            UploadedFile(File(words), captions.name, size=captions.stat().st_size),
-            title=title,
-            language="en",
-        )
+def with_automatic_captions(owner: User) -> None:
+    """A recording whose captions a machine made: no capitals, no stops, lines that roll."""
+    lesson = bring_in(owner, "three-knots", "Knots, as a machine wrote them down", captions="three-knots.auto.vtt")
+    services.describe(lesson, title=None, folder="Rope work")
+    run_waiting()
+    lesson.changes.all().delete()
+
+
+def by_link(owner: User, link: str) -> None:
+    """A recording that stays with its host, with chapters and Spanish captions beside."""
+    looked = done(bringing_in.look(owner, upload=None, link=link))
+    script = {"way": "track", "upload": None, "track": "host:0", "text": ""}
+    done(bringing_in.bring_in(owner, looked, script, title="", language="en"))
+
+
+def bring_in(owner: User, name: str, title: str, captions: str = "") -> Lesson:
+    folder = DEMO / "media"
+    looked = done(bringing_in.look(owner, upload=uploads.put(owner, folder / f"{name}.mp4").id, link=""))
+    words = uploads.put(owner, folder / (captions or f"{name}.vtt"))
+    script = {"way": "file", "upload": words.id, "track": "", "text": ""}
+    job = done(bringing_in.bring_in(owner, looked, script, title=title, language="en"))
+    return Lesson.objects.get(id=job.result["lesson"])
+
+
+def done(job: Job) -> Job:
+    """A job done here and now instead of by a worker."""
     work.run(str(job.id))
     job.refresh_from_db()
-    return Lesson.objects.get(id=job.result["lesson"])
+    if job.state != Job.State.DONE:
+        raise CommandError(f"{job.title}: {job.error_message}")
+    return job
 
 
 def title_segments(lesson: Lesson, text: dict[str, Any]) -> dict[str, tuple[int, int]]:

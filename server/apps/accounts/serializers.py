@@ -16,6 +16,7 @@ class SessionOut(serializers.Serializer[object]):
     user = UserOut(allow_null=True)
     demo = serializers.BooleanField()
     outbox = serializers.BooleanField()
+    hosts = serializers.ListField(child=serializers.CharField())
 
 
 class RegisterIn(serializers.Serializer[object]):

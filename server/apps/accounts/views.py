@@ -30,7 +30,8 @@ from config.api import TeacherView
 
 
 def _session(user: User | None) -> Response:
-    data = {"user": user, "demo": settings.DEMO_SIGN_IN, "outbox": settings.OUTBOX_PAGE}
+    hosts = [host["name"] for host in settings.RECORDING_HOSTS if host.get("search")]
+    data = {"user": user, "demo": settings.DEMO_SIGN_IN, "outbox": settings.OUTBOX_PAGE, "hosts": hosts}
     return Response(SessionOut(data).data)
 
 

@@ -41,7 +41,7 @@ class Edition(models.Model):
 @lru_cache(maxsize=256)
 def frozen(edition_id: uuid.UUID) -> Edition:
     """An edition with its recording, read once in each process: it never changes. Not to be written to."""
-    return Edition.objects.select_related("recording").get(id=edition_id)
+    return Edition.objects.select_related("recording").prefetch_related("recording__tracks").get(id=edition_id)
 
 
 class Assignment(models.Model):

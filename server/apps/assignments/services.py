@@ -14,7 +14,7 @@ from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
 from apps.lessons.items import is_undecided
 from apps.lessons.models import Item, Lesson
-from apps.lessons.services import segment_rows
+from apps.lessons.segments import segment_rows
 from config.errors import SentenceError
 from escuela_core.items.model import asked
 

@@ -2,32 +2,35 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from datetime import timedelta
-from typing import Any
+from typing import Any, Literal
 
 from django.db import transaction
 from django.utils import timezone
 
-from apps.lessons.models import Change, Item, Lesson, Segment
-from apps.recordings.models import Sentence
+from apps.lessons.models import Item, Lesson, Segment
+from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
 
+Script = Sequence[int] | Literal["whole"] | None
 KEPT_CHANGES = 100
 # Typing is saved while it goes on; what belongs to one bout of typing is undone as one.
 SAME_BOUT = timedelta(seconds=20)
 _ITEM_FIELDS = ("place", "content", "pause_by_teacher", "position", "decision", "decision_reason", "decision_basis")
 _LESSON_FIELDS = ("title", "folder", "extract_start_ms", "extract_end_ms")
-_SENTENCE_FIELDS = ("text", "words")
+_SENTENCE_FIELDS = ("start_ms", "end_ms", "text", "speaker", "words", "is_spoken")
 _SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms")
 
 
-def snapshot(lesson: Lesson, sentence: Sentence | None = None) -> dict[str, Any]:
-    """The lesson's own fields, segments and items, and the one sentence a change is about."""
-    rows = Sentence.objects.filter(pk=sentence.pk) if sentence is not None else ()
+def snapshot(lesson: Lesson, script: Script = None) -> dict[str, Any]:
+    """The lesson's own fields, segments and items, and the sentences a change is about."""
+    every = Sentence.objects.filter(recording=lesson.recording_id)
+    rows = () if script is None else every if script == "whole" else every.filter(pk__in=script)
     return {
         "lesson": {f: getattr(lesson, f) for f in _LESSON_FIELDS},
+        "times_by": Recording.objects.values_list("times_by", flat=True).get(id=lesson.recording_id),
         "sentences": {str(s.pk): {f: getattr(s, f) for f in _SENTENCE_FIELDS} for s in rows},
         "items": {str(i.id): {f: getattr(i, f) for f in _ITEM_FIELDS} for i in lesson.items.all()},
         "segments": {str(s.id): {f: getattr(s, f) for f in _SEGMENT_FIELDS} for s in lesson.segments.all()},
@@ -35,18 +38,20 @@ def snapshot(lesson: Lesson, sentence: Sentence | None = None) -> dict[str, Any]
 
 
 @contextmanager
-def changing(lesson: Lesson, label: str, *, bout: str = "", sentence: Sentence | None = None) -> Iterator[Lesson]:
+def changing(lesson: Lesson, label: str, *, bout: str = "", script: Script = None) -> Iterator[Lesson]:
     """One undoable change in one transaction: counts the version up, and has the lesson checked again.
 
-    Changes with the same ``label`` and ``bout`` that follow each other closely become one.
+    ``script`` names the sentences it touches by their ids, or says that it may touch the ``whole``. Changes with the
+    same ``label`` and ``bout`` that follow each other closely become one.
     """
     from apps.lessons.jobs import request_check
 
     with transaction.atomic():
         locked = Lesson.objects.select_for_update().get(id=lesson.id)
-        before = snapshot(locked, sentence)
+        before = snapshot(locked, script)
         yield locked
-        after = snapshot(locked, sentence)
+        after = snapshot(locked, script)
+        _keep_differences(before["sentences"], after["sentences"])
         name = f"{label}:{bout}" if bout else label
         last = locked.changes.filter(undone=False).first()
         fresh = last is not None and last.label == name and timezone.now() - last.made_at < SAME_BOUT
@@ -64,24 +69,36 @@ def changing(lesson: Lesson, label: str, *, bout: str = "", sentence: Sentence |
     request_check(locked)
 
 
+def _keep_differences(before: dict[str, Any], after: dict[str, Any]) -> None:
+    """Sentences that a change left alone need no keeping."""
+    for key in [k for k in before if before[k] == after.get(k)]:
+        del before[key], after[key]
+
+
 def undo(lesson: Lesson) -> None:
     """Take the last change back. Raises ``nothing_to_undo``."""
-    _step(lesson, lesson.changes.filter(undone=False).first(), back=True)
+    _step(lesson, back=True)
 
 
 def redo(lesson: Lesson) -> None:
     """Make the last undone change again. Raises ``nothing_to_undo``."""
-    _step(lesson, lesson.changes.filter(undone=True).last(), back=False)
+    _step(lesson, back=False)
 
 
-def _step(lesson: Lesson, change: Change | None, *, back: bool) -> None:
+def _step(lesson: Lesson, *, back: bool) -> None:
+    """Two presses at once take back two changes: which one is chosen under the lock."""
     from apps.lessons.jobs import request_check
 
-    if change is None:
-        raise SentenceError("nothing_to_undo", "There is nothing to take back.")
     with transaction.atomic():
         locked = Lesson.objects.select_for_update().get(id=lesson.id)
-        _restore(locked, change.before if back else change.after)
+        done = locked.changes.filter(undone=not back)
+        change = done.first() if back else done.last()
+        if change is None:
+            raise SentenceError("nothing_to_undo", "There is nothing to take back.")
+        state, left = (change.before, change.after) if back else (change.after, change.before)
+        gone = [key for key in left["sentences"] if key not in state["sentences"]]
+        Sentence.objects.filter(recording=locked.recording_id, pk__in=gone).delete()
+        _restore(locked, state)
         change.undone = back
         change.save(update_fields=["undone"])
         locked.version += 1
@@ -92,8 +109,13 @@ def _step(lesson: Lesson, change: Change | None, *, back: bool) -> None:
 def _restore(lesson: Lesson, state: dict[str, Any]) -> None:
     for name, value in state["lesson"].items():
         setattr(lesson, name, value)
-    for key, fields in state["sentences"].items():
-        Sentence.objects.filter(pk=key, recording=lesson.recording_id).update(**fields)
+    Recording.objects.filter(id=lesson.recording_id).update(times_by=state["times_by"])
+    Sentence.objects.bulk_create(
+        (Sentence(pk=int(key), recording_id=lesson.recording_id, **f) for key, f in state["sentences"].items()),
+        update_conflicts=True,
+        unique_fields=["id"],
+        update_fields=_SENTENCE_FIELDS,
+    )
     for model, rows in ((Item, state["items"]), (Segment, state["segments"])):
         mine = model._default_manager.filter(lesson=lesson)  # noqa: SLF001 (its documented name)
         mine.exclude(id__in=rows.keys()).delete()

@@ -1,4 +1,4 @@
-"""The long work of lessons: bringing a recording in, checking all items, proposing new ones."""
+"""The long work of a lesson that is there: checking all its items, proposing new ones."""
 
 from __future__ import annotations
 
@@ -9,10 +9,8 @@ from typing import Any
 
 from django.db import transaction
 
-from apps.lessons import services
 from apps.lessons.models import Item, Lesson
-from apps.recordings import services as recordings
-from apps.recordings.models import Recording
+from apps.lessons.segments import segment_rows
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
@@ -22,28 +20,6 @@ from escuela_core.timeline import Span
 from escuela_core.writing import propose
 
 UNDECIDED_PLACES = (Item.Place.LESSON, Item.Place.POOL)
-
-
-def _discard(job: Job) -> None:
-    for recording in Recording.objects.filter(id=job.given["recording"], lesson=None):
-        recordings.discard(recording)
-
-
-@long_work("bring_in", ("probe", "captions", "convert", "sound", "segments"), gave_up=_discard)
-def bring_in(job: Job, steps: Steps) -> dict[str, Any]:
-    """A received file and its captions to a lesson. Captions come before the slow steps: most faults lie there."""
-    recording = Recording.objects.get(id=job.given["recording"])
-    with steps.step("probe"):
-        recordings.probe(recording, job.given["file"])
-    with steps.step("captions"):
-        recordings.read_script(recording)
-    with steps.step("convert"):
-        recordings.make_playable(recording, lambda share: steps.share("convert", share))
-    with steps.step("sound"):
-        recordings.hear(recording, lambda share: steps.share("sound", share))
-    with steps.step("segments"):
-        lesson = services.make_lesson(recording)
-    return {"lesson": str(lesson.id)}
 
 
 def request_check(lesson: Lesson) -> None:
@@ -57,20 +33,23 @@ def request_check(lesson: Lesson) -> None:
 def check_lesson(job: Job, steps: Steps) -> dict[str, Any]:
     """Every item of the lesson against what is said."""
     lesson = Lesson.objects.select_related("recording").filter(id=job.given["lesson"]).first()
-    if lesson is None:
-        return {}
+    if lesson is not None:
+        steps.once("check", lambda _share: _check(lesson))
+    return {}
+
+
+def _check(lesson: Lesson) -> None:
     version = lesson.version
     items = list(lesson.items.filter(place__in=UNDECIDED_PLACES))
     recording = lesson.recording
     # Items of the lesson come first, so that of two twins the one in the pool carries the finding.
     items.sort(key=lambda i: (i.place != Item.Place.LESSON, i.position))
-    with steps.step("check"):
-        reports = check(
-            [i.core() for i in items],
-            recording.transcript(),
-            extract=lesson.extract,
-            silences=recording.silence_spans(),
-        )
+    reports = check(
+        [i.core() for i in items],
+        recording.transcript(),
+        extract=lesson.extract,
+        silences=recording.silence_spans(),
+    )
     for item, report in zip(items, reports, strict=True):
         if item.pause_ms is None and report.pause_ms is not None:
             # Nobody has placed it yet: the sentence the check found decides.
@@ -79,7 +58,6 @@ def check_lesson(job: Job, steps: Steps) -> dict[str, Any]:
             report=report_data(item, report), content=item.content
         )
     Lesson.objects.filter(id=lesson.id, checked_version__lt=version).update(checked_version=version)
-    return {}
 
 
 def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
@@ -107,17 +85,21 @@ def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
 def propose_items(job: Job, steps: Steps) -> dict[str, Any]:
     """New items into the pool, none asking what is asked already or was dropped."""
     lesson = Lesson.objects.select_related("recording").get(id=job.given["lesson"])
+    steps.once("write", lambda _share: steps.say(**_propose(lesson, job.given)))
+    return dict(job.result)
+
+
+def _propose(lesson: Lesson, given: dict[str, Any]) -> dict[str, Any]:
     recording = lesson.recording
-    with steps.step("write"):
-        proposal = propose(
-            recording.transcript().inside(lesson.extract),
-            count=job.given["count"],
-            kinds=job.given["kinds"],
-            stretches=_chosen(lesson, job.given["segments"]),
-            existing=[i.core() for i in lesson.items.all()],
-            silences=recording.silence_spans(),
-            seed=job.given["seed"],
-        )
+    proposal = propose(
+        recording.transcript().inside(lesson.extract),
+        count=given["count"],
+        kinds=given["kinds"],
+        stretches=_chosen(lesson, given["segments"]),
+        existing=[i.core() for i in lesson.items.all()],
+        silences=recording.silence_spans(),
+        seed=given["seed"],
+    )
     _into_pool(lesson, [item_to_json(item) for item in proposal.items])
     return {"made": len(proposal.items), "wanted": proposal.wanted, "short_because": proposal.short_because}
 
@@ -125,7 +107,7 @@ def propose_items(job: Job, steps: Steps) -> dict[str, Any]:
 def _chosen(lesson: Lesson, ids: list[str]) -> list[Span]:
     """The parts of the chosen segments that lie in the extract; no ids mean all."""
     extract = lesson.extract
-    rows = [r for r in services.segment_rows(lesson) if not ids or str(r["id"]) in ids]
+    rows = [r for r in segment_rows(lesson) if not ids or str(r["id"]) in ids]
     bounds = [(max(r["start_ms"], extract.start_ms), min(r["end_ms"], extract.end_ms)) for r in rows]
     return [Span(a, b) for a, b in bounds if a < b] or [extract]
 

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
 from django.db.models import QuerySet
+from django.http import Http404
 from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
 from apps.lessons.items import is_undecided
 from apps.lessons.models import Item, Lesson, Segment
-from apps.lessons.services import segment_rows
+from apps.lessons.segments import segment_rows
 from apps.recordings.models import Sentence
 
 
@@ -42,8 +44,16 @@ def segment_of(owner: User, segment_id: UUID) -> Segment:
     )
 
 
-def sentence_of(lesson: Lesson, position: int) -> Sentence:
-    return get_object_or_404(Sentence, recording=lesson.recording, position=position)
+def sentence_of(lesson: Lesson, sentence_id: int) -> Sentence:
+    return get_object_or_404(Sentence, recording=lesson.recording, id=sentence_id)
+
+
+def sentences_of(lesson: Lesson, ids: Sequence[int]) -> list[Sentence]:
+    """The sentences named; 404 where one is not of this lesson."""
+    found = list(lesson.recording.sentences.filter(id__in=set(ids)))
+    if len(found) != len(set(ids)):
+        raise Http404
+    return found
 
 
 def row(lesson: Lesson) -> dict[str, Any]:

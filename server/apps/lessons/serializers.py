@@ -6,7 +6,8 @@ from typing import Any
 
 from rest_framework import serializers
 
-from apps.recordings.models import Recording, Sentence
+from apps.recordings.models import CaptionTrack, Recording
+from apps.recordings.scripts import WAYS
 from escuela_core.items.model import DEPTHS
 
 KINDS = ("choice", "true_false", "gap", "open", "note")
@@ -100,10 +101,17 @@ class WarningOut(serializers.Serializer[object]):
     message = serializers.CharField()
 
 
+class TrackOut(serializers.ModelSerializer[CaptionTrack]):
+    class Meta:
+        model = CaptionTrack
+        fields = ("id", "language", "label", "by_machine")
+
+
 class RecordingOut(serializers.ModelSerializer[Recording]):
     media_url = serializers.CharField()
     poster_url = serializers.CharField(allow_null=True)
     duration_ms = serializers.IntegerField()
+    tracks = TrackOut(many=True)
     peaks = serializers.ListField(child=serializers.IntegerField())
     silences = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
     warnings = WarningOut(many=True)
@@ -120,6 +128,13 @@ class RecordingOut(serializers.ModelSerializer[Recording]):
             "peaks",
             "silences",
             "warnings",
+            "link",
+            "player_url",
+            "tracks",
+            "script_by",
+            "sound_fits",
+            "sound_moved_ms",
+            "times_by",
         )
 
 
@@ -151,19 +166,35 @@ class LessonOut(serializers.Serializer[object]):
     created_at = serializers.DateTimeField()
 
 
-class SentenceOut(serializers.ModelSerializer[Sentence]):
-    speaker = serializers.CharField(allow_null=True)
+LANGUAGE = r"^[a-z]{2,3}(-[A-Za-z0-9]{2,8})?$"
 
-    class Meta:
-        model = Sentence
-        fields = ("position", "start_ms", "end_ms", "text", "speaker")
+
+class LookIn(serializers.Serializer[object]):
+    """What to look at: an upload, or a link."""
+
+    upload = serializers.UUIDField(required=False, allow_null=True, default=None)
+    link = serializers.CharField(max_length=2000, required=False, allow_blank=True, default="")
+
+    def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
+        if bool(attrs["upload"]) == bool(attrs["link"].strip()):
+            raise serializers.ValidationError("Give either a file or a link.")
+        return attrs
+
+
+class ScriptIn(serializers.Serializer[object]):
+    way = serializers.ChoiceField(WAYS)
+    track = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
+    upload = serializers.UUIDField(required=False, allow_null=True, default=None)
+    text = serializers.CharField(
+        max_length=2_000_000, required=False, allow_blank=True, default="", trim_whitespace=False
+    )
 
 
 class BringIn(serializers.Serializer[object]):
-    file = serializers.FileField()
-    captions = serializers.FileField(allow_empty_file=True)
+    look = serializers.UUIDField()
+    script = ScriptIn()
     title = serializers.CharField(max_length=300, required=False, allow_blank=True, default="")
-    language = serializers.RegexField(r"^[a-z]{2,3}(-[A-Za-z0-9]{2,8})?$", default="en")
+    language = serializers.RegexField(LANGUAGE, default="en")
 
 
 class LessonIn(serializers.Serializer[object]):
@@ -180,12 +211,21 @@ class TitleIn(serializers.Serializer[object]):
     title = serializers.CharField(max_length=200)
 
 
-class SplitIn(serializers.Serializer[object]):
-    position = serializers.IntegerField(min_value=0)
+class SentenceIn(serializers.Serializer[object]):
+    sentence = serializers.IntegerField(min_value=0)
 
 
-class TextIn(serializers.Serializer[object]):
-    text = serializers.CharField(max_length=4000)
+class DivideIn(serializers.Serializer[object]):
+    fineness = serializers.IntegerField(min_value=-2, max_value=2)
+
+
+class HostFoundOut(serializers.Serializer[object]):
+    host = serializers.CharField()
+    link = serializers.CharField()
+    title = serializers.CharField()
+    duration_ms = serializers.IntegerField()
+    captions = serializers.ChoiceField(("person", "machine", "none"))
+    preview_url = serializers.CharField(allow_blank=True)
 
 
 class PauseIn(serializers.Serializer[object]):

@@ -1,47 +1,25 @@
-"""Lessons over HTTP: parse, call one service, present the desk as it then is."""
+"""Lessons over HTTP: bringing in, the desk, segments, undoing. Parse, call one service, present the desk as it is."""
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
+from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.pagination import LimitOffsetPagination
-from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
-from rest_framework.serializers import Serializer
 
-from apps.lessons import history, items, selectors, services
+from apps.lessons import bringing_in, history, script_shapes, segments, selectors, services
 from apps.lessons import serializers as shapes
-from apps.lessons.models import Item, Lesson
-from apps.work import services as work
+from apps.lessons.desk_view import DeskView, parsed
+from apps.recordings import finding, hosts
+from apps.work.models import Job
 from apps.work.serializers import JobOut
 from config.api import TeacherView, expected_version, require_version
 
 
-def parsed(shape: type[Serializer[Any]], request: Request) -> dict[str, Any]:
-    given = shape(data=request.data)
-    given.is_valid(raise_exception=True)
-    return dict(given.validated_data)
-
-
-class DeskView(TeacherView):
-    """A view that answers with the lesson's desk."""
-
-    def desk(self, lesson: Lesson, status: int = 200) -> Response:
-        """The desk after a change, read afresh."""
-        return self.presented(selectors.lesson_of(self.teacher, lesson.id), status)
-
-    def presented(self, fresh: Lesson, status: int = 200) -> Response:
-        return Response(
-            shapes.DeskOut(selectors.desk(fresh)).data, status=status, headers={"ETag": f'"{fresh.version}"'}
-        )
-
-
 class LessonsView(TeacherView):
-    parser_classes = (MultiPartParser,)
-
     @extend_schema(
         responses=shapes.LessonOut(many=True), parameters=[OpenApiParameter("q", str), OpenApiParameter("folder", str)]
     )
@@ -54,13 +32,44 @@ class LessonsView(TeacherView):
         rows = shapes.LessonOut([selectors.row(lesson) for lesson in page], many=True).data
         return Response(rows, headers={"X-Total": str(pages.count)})
 
-    @extend_schema(request={"multipart/form-data": shapes.BringIn}, responses={202: JobOut})
+    @extend_schema(request=shapes.BringIn, responses={202: JobOut})
     def post(self, request: Request) -> Response:
+        """Bring in what was looked at."""
         data = parsed(shapes.BringIn, request)
-        job = services.bring_in(
-            self.teacher, data["file"], data["captions"], title=data["title"], language=data["language"]
-        )
+        looked = get_object_or_404(Job, id=data["look"], owner=self.teacher)
+        job = bringing_in.bring_in(self.teacher, looked, data["script"], title=data["title"], language=data["language"])
         return Response(JobOut(job).data, status=202)
+
+
+class LooksView(TeacherView):
+    @extend_schema(request=shapes.LookIn, responses={202: JobOut})
+    def post(self, request: Request) -> Response:
+        """Look at a file or a link before it is brought in."""
+        data = parsed(shapes.LookIn, request)
+        job = bringing_in.look(self.teacher, upload=data["upload"], link=data["link"].strip())
+        return Response(JobOut(job).data, status=202)
+
+
+class HostSearchView(TeacherView):
+    @extend_schema(responses=shapes.HostFoundOut(many=True), parameters=[OpenApiParameter("q", str)])
+    def get(self, request: Request) -> Response:
+        """Recordings at the hosts, by words."""
+        words = request.query_params.get("q", "").strip()[:200]
+        rows = [row | {"host": h.name} for h in hosts.hosts() if h.search and words for row in h.found(words)]
+        return Response(shapes.HostFoundOut(rows, many=True).data)
+
+
+class FindView(TeacherView):
+    @extend_schema(
+        responses=script_shapes.FoundOut(many=True),
+        parameters=[OpenApiParameter("q", str), OpenApiParameter("lesson", UUID)],
+    )
+    def get(self, request: Request) -> Response:
+        """Moments by words and by meaning, in one lesson or in all."""
+        lesson_id = request.query_params.get("lesson")
+        recording = selectors.lesson_of(self.teacher, UUID(lesson_id)).recording if lesson_id else None
+        found = finding.find(self.teacher, request.query_params.get("q", "")[:300], recording)
+        return Response(script_shapes.FoundOut(finding.moments(found), many=True).data)
 
 
 class LessonView(DeskView):
@@ -80,22 +89,6 @@ class LessonView(DeskView):
     def delete(self, request: Request, lesson_id: UUID) -> Response:
         services.remove(selectors.lesson_of(self.teacher, lesson_id))
         return Response(status=204)
-
-
-class ScriptView(TeacherView):
-    @extend_schema(responses=shapes.SentenceOut(many=True))
-    def get(self, request: Request, lesson_id: UUID) -> Response:
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        return Response(shapes.SentenceOut(lesson.recording.sentences.all(), many=True).data)
-
-
-class SentenceView(DeskView):
-    @extend_schema(request=shapes.TextIn, responses=shapes.DeskOut)
-    def patch(self, request: Request, lesson_id: UUID, position: int) -> Response:
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        sentence = selectors.sentence_of(lesson, position)
-        services.correct_sentence(lesson, sentence, parsed(shapes.TextIn, request)["text"])
-        return self.desk(lesson)
 
 
 class ExtractView(DeskView):
@@ -123,11 +116,19 @@ class RedoView(DeskView):
 
 
 class SegmentsView(DeskView):
-    @extend_schema(request=shapes.SplitIn, responses=shapes.DeskOut)
+    @extend_schema(request=shapes.DivideIn, responses=shapes.DeskOut)
+    def put(self, request: Request, lesson_id: UUID) -> Response:
+        """Divide again, coarser or finer."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        segments.divide_again(lesson, parsed(shapes.DivideIn, request)["fineness"])
+        return self.desk(lesson)
+
+    @extend_schema(request=shapes.SentenceIn, responses=shapes.DeskOut)
     def post(self, request: Request, lesson_id: UUID) -> Response:
         """Begin a new segment at a sentence."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
-        services.split_segment(lesson, selectors.sentence_of(lesson, parsed(shapes.SplitIn, request)["position"]))
+        sentence = selectors.sentence_of(lesson, parsed(shapes.SentenceIn, request)["sentence"])
+        segments.split_segment(lesson, sentence)
         return self.desk(lesson)
 
 
@@ -135,77 +136,20 @@ class SegmentView(DeskView):
     @extend_schema(request=shapes.TitleIn, responses=shapes.DeskOut)
     def patch(self, request: Request, segment_id: UUID) -> Response:
         segment = selectors.segment_of(self.teacher, segment_id)
-        services.rename_segment(segment, parsed(shapes.TitleIn, request)["title"])
+        segments.rename_segment(segment, parsed(shapes.TitleIn, request)["title"])
+        return self.desk(segment.lesson)
+
+    @extend_schema(request=shapes.SentenceIn, responses=shapes.DeskOut)
+    def put(self, request: Request, segment_id: UUID) -> Response:
+        """Have the segment begin at another sentence."""
+        segment = selectors.segment_of(self.teacher, segment_id)
+        sentence = selectors.sentence_of(segment.lesson, parsed(shapes.SentenceIn, request)["sentence"])
+        segments.move_segment(segment, sentence)
         return self.desk(segment.lesson)
 
     @extend_schema(request=None, responses=shapes.DeskOut)
     def delete(self, request: Request, segment_id: UUID) -> Response:
         """Merge the segment with the one before it."""
         segment = selectors.segment_of(self.teacher, segment_id)
-        services.merge_segment(segment)
+        segments.merge_segment(segment)
         return self.desk(segment.lesson)
-
-
-class ItemsView(DeskView):
-    @extend_schema(request=shapes.ItemContent, responses={201: shapes.DeskOut})
-    def post(self, request: Request, lesson_id: UUID) -> Response:
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        item = items.add_item(lesson, items.content_of(request.data))
-        response = self.desk(lesson, status=201)
-        response["X-Item"] = str(item.id)
-        return response
-
-    @extend_schema(request=shapes.OrderIn, responses=shapes.DeskOut)
-    def put(self, request: Request, lesson_id: UUID) -> Response:
-        """Set the order of the items named."""
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        items.reorder(lesson, [str(i) for i in parsed(shapes.OrderIn, request)["ids"]])
-        return self.desk(lesson)
-
-
-class ItemView(DeskView):
-    @extend_schema(request=shapes.ItemContent, responses=shapes.DeskOut)
-    def put(self, request: Request, item_id: UUID) -> Response:
-        item = selectors.item_of(self.teacher, item_id)
-        items.change_item(item, items.content_of(request.data), expected_version(request))
-        return self.desk(item.lesson)
-
-
-class ItemPauseView(DeskView):
-    @extend_schema(request=shapes.PauseIn, responses=shapes.DeskOut)
-    def put(self, request: Request, item_id: UUID) -> Response:
-        item = selectors.item_of(self.teacher, item_id)
-        items.move_pause(item, parsed(shapes.PauseIn, request)["at_ms"])
-        return self.desk(item.lesson)
-
-    @extend_schema(request=None, responses=shapes.DeskOut)
-    def delete(self, request: Request, item_id: UUID) -> Response:
-        """Take the teacher's own instant back; the sound decides again."""
-        item = selectors.item_of(self.teacher, item_id)
-        items.place_again(item)
-        return self.desk(item.lesson)
-
-
-class ItemPlaceView(DeskView):
-    @extend_schema(request=shapes.PlaceIn, responses=shapes.DeskOut)
-    def put(self, request: Request, item_id: UUID) -> Response:
-        item = selectors.item_of(self.teacher, item_id)
-        items.put(item, Item.Place(parsed(shapes.PlaceIn, request)["place"]))
-        return self.desk(item.lesson)
-
-
-class ItemDecisionView(DeskView):
-    @extend_schema(request=shapes.DecisionIn, responses=shapes.DeskOut)
-    def put(self, request: Request, item_id: UUID) -> Response:
-        item = selectors.item_of(self.teacher, item_id)
-        items.decide(item, **parsed(shapes.DecisionIn, request))
-        return self.desk(item.lesson)
-
-
-class ProposeView(TeacherView):
-    @extend_schema(request=shapes.ProposeIn, responses={202: JobOut})
-    def post(self, request: Request, lesson_id: UUID) -> Response:
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        data = parsed(shapes.ProposeIn, request)
-        given = data | {"lesson": str(lesson.id), "segments": [str(s) for s in data["segments"]]}
-        return Response(JobOut(work.start(self.teacher, "propose", given, title=lesson.title)).data, status=202)

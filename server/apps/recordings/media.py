@@ -5,8 +5,10 @@ from __future__ import annotations
 import json
 import subprocess
 from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 
 from escuela_core.errors import EscuelaError
 
@@ -14,6 +16,7 @@ RATE = 16_000
 LONGEST_MS = 4 * 60 * 60 * 1000
 # Containers that teachers bring, by ffprobe's names; anything else is refused before a decoder sees more of it.
 CONTAINERS = frozenset(["mov", "mp4", "m4a", "3gp", "3g2", "mj2", "matroska", "webm", "mp3", "ogg", "wav"])
+TEXT_CODECS = frozenset(["mov_text", "subrip", "webvtt", "ass", "ssa", "text", "ttml"])
 # ffmpeg may open nothing but the file it is given: no playlists, no addresses.
 _GUARD = ("-protocol_whitelist", "file")
 
@@ -42,12 +45,21 @@ class TooLongError(EscuelaError):
 
 
 @dataclass(frozen=True, slots=True)
+class TextStream:
+    """Captions inside a media file: the number of the stream, and the language it says (ISO 639-2, or empty)."""
+
+    index: int
+    language: str
+
+
+@dataclass(frozen=True, slots=True)
 class Probe:
     """What a media file holds; ``media_type`` is what it may be served as when a browser can play it, else empty."""
 
     duration_ms: int
     has_picture: bool
     media_type: str
+    texts: tuple[TextStream, ...] = ()
 
 
 def probe(path: Path, name: str) -> Probe:
@@ -71,7 +83,18 @@ def probe(path: Path, name: str) -> Probe:
     if duration_s * 1000 > LONGEST_MS:
         raise TooLongError(name)
     codecs = {s.get("codec_name", "") for s in [*sounds[:1], *pictures[:1]]}
-    return Probe(round(duration_s * 1000), bool(pictures), _playable_type(container, codecs, bool(pictures)))
+    texts = tuple(
+        TextStream(int(s["index"]), str(s.get("tags", {}).get("language", "")))
+        for s in streams
+        if s.get("codec_name") in TEXT_CODECS
+    )
+    return Probe(round(duration_s * 1000), bool(pictures), _playable_type(container, codecs, bool(pictures)), texts)
+
+
+def text_stream(path: Path, index: int) -> bytes:
+    """The captions inside a media file as WebVTT."""
+    command = ["ffmpeg", "-v", "error", *_GUARD, "-i", str(path), "-map", f"0:{index}", "-f", "webvtt", "pipe:1"]
+    return subprocess.run(command, capture_output=True, check=False, timeout=300, stdin=subprocess.DEVNULL).stdout
 
 
 def _playable_type(container: set[str], codecs: set[str], has_picture: bool) -> str:
@@ -114,10 +137,11 @@ def convert(
     command += ["-progress", "pipe:1", str(half)]
     with subprocess.Popen(command, stdout=subprocess.PIPE, stdin=subprocess.DEVNULL, text=True) as process:
         assert process.stdout is not None
-        for line in process.stdout:
-            key, _, value = line.strip().partition("=")
-            if key == "out_time_us" and value.isdigit():
-                progress(int(value) / 1000 / duration_ms)
+        with _killed_on_error(process):
+            for line in process.stdout:
+                key, _, value = line.strip().partition("=")
+                if key == "out_time_us" and value.isdigit():
+                    progress(int(value) / 1000 / duration_ms)
     if process.returncode:
         half.unlink(missing_ok=True)
         raise NotMediaError(source.name)
@@ -138,7 +162,18 @@ def samples(source: Path, progress: Callable[[float], None], duration_ms: int) -
     read = 0
     with subprocess.Popen(command, stdout=subprocess.PIPE, stdin=subprocess.DEVNULL) as process:
         assert process.stdout is not None
-        while chunk := process.stdout.read(1 << 18):
-            read += len(chunk)
-            progress(read / 2 / RATE * 1000 / duration_ms)
-            yield chunk
+        with _killed_on_error(process):
+            while chunk := process.stdout.read(1 << 18):
+                read += len(chunk)
+                progress(read / 2 / RATE * 1000 / duration_ms)
+                yield chunk
+
+
+@contextmanager
+def _killed_on_error(process: subprocess.Popen[Any]) -> Iterator[None]:
+    """Leaves no ffmpeg behind where the one who reads it gives up."""
+    try:
+        yield
+    except BaseException:
+        process.kill()
+        raise

@@ -3,44 +3,38 @@
 from __future__ import annotations
 
 import shutil
-from collections.abc import Callable
-from pathlib import Path
-from typing import Any, TypeAlias
+from collections.abc import Callable, Iterator
+from typing import Any
 
-from django.core.files.uploadedfile import UploadedFile
-from django.db import transaction
+from django.conf import settings
 
 from apps.accounts.models import User
-from apps.recordings import media
-from apps.recordings.models import Recording, Sentence
+from apps.recordings import hosts, links, media, uploads
+from apps.recordings.models import Recording
 from config.errors import SentenceError
 from escuela_core.sound.loudness import loudness
-from escuela_core.transcripts import Sentence as SpokenSentence
-from escuela_core.transcripts import Word, read_captions
-from escuela_core.transcripts.decoding import LARGEST_BYTES, CaptionsTooLargeError
 
-Upload: TypeAlias = "UploadedFile[Any]"
 Progress = Callable[[float], None]
 PEAKS = 1_200
 
 
-def receive(owner: User, file: Upload, captions: Upload, *, title: str, language: str) -> Recording:
-    """Put an upload in its own folder. Nothing of it has been read yet."""
-    if not file.size:
-        raise SentenceError("file_empty", f"“{file.name}” is empty.", name=file.name or "")
-    if (captions.size or 0) > LARGEST_BYTES:
-        raise CaptionsTooLargeError(captions.size or 0)
-    recording = Recording.objects.create(
-        owner=owner, title=title or Path(file.name or "").stem[:300], language=language
-    )
+def receive(owner: User, look: dict[str, Any], *, title: str, language: str) -> Recording:
+    """A recording of what was looked at, in a folder of its own.
+
+    The upload stays until the recording has become a lesson, so that other words can be tried without sending it again.
+    """
+    recording = Recording(owner=owner, title=(title or look["title"] or "Recording")[:300], language=language)
+    recording.known_by, recording.link = look["known_by"], look["link"] or ""
+    recording.folder.mkdir(parents=True)
     try:
-        recording.folder.mkdir(parents=True)
-        for upload, target in ((file, recording.source), (captions, recording.captions)):
-            with target.open("wb") as out:
-                for chunk in upload.chunks(1 << 20):
-                    out.write(chunk)
-    except OSError:
-        discard(recording)
+        if look["upload"]:
+            upload = owner.uploads.filter(id=look["upload"]).first()
+            if upload is None:
+                raise SentenceError("upload_gone", "The file is not here any more; send it again.")
+            recording.source.hardlink_to(uploads.take(upload))
+        recording.save()
+    except (OSError, SentenceError):
+        shutil.rmtree(recording.folder, ignore_errors=True)
         raise
     return recording
 
@@ -51,13 +45,32 @@ def discard(recording: Recording) -> None:
     recording.delete()
 
 
-def probe(recording: Recording, name: str) -> media.Probe:
+def fetch(recording: Recording, progress: Progress) -> None:
+    """A link's recording: what its host tells of it, or the file itself."""
+    if hosts.host_of(recording.link) is not None:
+        found = hosts.at(recording.link)
+        recording.player_url = found.player_url
+        recording.duration_ms = found.duration_ms
+        recording.has_picture = True
+        recording.chapters = [[at_ms, title] for at_ms, title in found.chapters]
+        recording.save()
+        return
+    half = recording.folder / "source.part"
+    with links.opened(recording.link, most_bytes=settings.LARGEST_UPLOAD_BYTES) as reply, half.open("wb") as file:
+        read = 0
+        for chunk in reply.chunks():
+            file.write(chunk)
+            read += len(chunk)
+            progress(read / (reply.length or settings.LARGEST_UPLOAD_BYTES))
+    half.replace(recording.source)
+
+
+def probe(recording: Recording, name: str) -> None:
     found = media.probe(recording.source, name)
     recording.duration_ms = found.duration_ms
     recording.has_picture = found.has_picture
     recording.media_type = found.media_type
     recording.save()
-    return found
 
 
 def make_playable(recording: Recording, progress: Progress) -> None:
@@ -80,76 +93,16 @@ def make_playable(recording: Recording, progress: Progress) -> None:
 
 
 def hear(recording: Recording, progress: Progress) -> None:
-    """The loudness curve and the silences, from the sound itself."""
-    heard = loudness(media.samples(recording.played, progress, recording.duration_ms or 1), media.RATE)
+    """The loudness curve and the silences, from the sound itself; its samples stay on the disk for the steps that
+    follow."""
+    with recording.samples.open("wb") as file:
+
+        def kept() -> Iterator[bytes]:
+            for chunk in media.samples(recording.played, progress, recording.duration_ms or 1):
+                file.write(chunk)
+                yield chunk
+
+        heard = loudness(kept(), media.RATE)
     recording.peaks = heard.peaks(PEAKS)
     recording.silences = [[s.start_ms, s.end_ms] for s in heard.silences()]
     recording.save(update_fields=["peaks", "silences"])
-
-
-@transaction.atomic
-def read_script(recording: Recording) -> None:
-    """Captions to sentences, in place of any that were there."""
-    transcript = read_captions(
-        recording.captions.read_bytes(), language=recording.language, duration_ms=recording.duration_ms
-    )
-    recording.sentences.all().delete()
-    Sentence.objects.bulk_create(_row(recording, n, s) for n, s in enumerate(transcript.sentences))
-    recording.warnings = [{"line": w.line, "message": w.message} for w in transcript.warnings]
-    recording.save(update_fields=["warnings"])
-
-
-def _row(recording: Recording, position: int, sentence: SpokenSentence) -> Sentence:
-    return Sentence(
-        recording=recording,
-        position=position,
-        start_ms=sentence.start_ms,
-        end_ms=sentence.end_ms,
-        text=sentence.text,
-        speaker=sentence.speaker,
-        words=[[w.start_ms, w.end_ms, w.text, w.timing] for w in sentence.words],
-    )
-
-
-def correct_sentence(sentence: Sentence, text: str) -> Sentence:
-    """Put a sentence's words right. Those that stay keep their times; new ones share the time they replace."""
-    texts = text.split()
-    if not texts:
-        raise SentenceError("sentence_empty", "A sentence must keep at least one word.")
-    words = sentence.spoken().words
-    sentence.words = [[w.start_ms, w.end_ms, w.text, w.timing] for w in retimed(words, texts)]
-    sentence.text = " ".join(texts)
-    sentence.save(update_fields=["words", "text"])
-    return sentence
-
-
-def retimed(words: tuple[Word, ...], texts: list[str]) -> list[Word]:
-    """``texts`` with the times of ``words``: equal runs at both ends keep theirs, the middle is shared out evenly."""
-    same_start = 0
-    while same_start < min(len(words), len(texts)) and words[same_start].text == texts[same_start]:
-        same_start += 1
-    same_end = 0
-    while same_end < min(len(words), len(texts)) - same_start and words[-1 - same_end].text == texts[-1 - same_end]:
-        same_end += 1
-    if same_start + same_end == len(words) and len(texts) > len(words):
-        # Words that were only added share the time of the one before them (or after, at the start).
-        same_start, same_end = (same_start - 1, same_end) if same_start else (same_start, same_end - 1)
-    old = words[same_start : len(words) - same_end]
-    new = texts[same_start : len(texts) - same_end]
-    head, tail = list(words[:same_start]), list(words[len(words) - same_end :])
-    if len(old) == len(new):
-        return [*head, *(Word(w.start_ms, w.end_ms, t, w.timing) for w, t in zip(old, new, strict=True)), *tail]
-    if not new:
-        return [*head, *tail]
-    start_ms, end_ms = old[0].start_ms, old[-1].end_ms
-    step = (end_ms - start_ms) / len(new)
-    middle = [
-        Word(
-            round(start_ms + step * i),
-            max(round(start_ms + step * (i + 1)), round(start_ms + step * i) + 1),
-            t,
-            "estimated",
-        )
-        for i, t in enumerate(new)
-    ]
-    return [*head, *middle, *tail]

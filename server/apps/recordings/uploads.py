@@ -1,31 +1,175 @@
-"""Uploads stream to disk, never through memory, and stop at the limit."""
+"""Resumable uploads by the tus protocol (1.0.0; creation, termination): bytes go from the network straight to the
+disk."""
 
 from __future__ import annotations
 
+import base64
+import binascii
+import contextlib
+import fcntl
+import shutil
+from datetime import timedelta
+from http import HTTPStatus
+from pathlib import Path
 from typing import Any
 
 from django.conf import settings
-from django.core.files.uploadhandler import TemporaryFileUploadHandler
+from django.http import HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
+from django.utils import timezone
+from django.views import View
 
-from config.errors import SentenceError
+from apps.accounts.models import User
+from apps.recordings.models import Upload
+from config.errors import STATUS, SentenceError, body
 
-
-class LimitedUploadHandler(TemporaryFileUploadHandler):
-    """Django's handler for temporary files with a limit on what one request may bring."""
-
-    received = 0
-
-    def handle_raw_input(self, input_data: Any, META: Any, content_length: int, *rest: Any) -> None:  # noqa: N803 (Django's name)
-        if content_length > settings.LARGEST_UPLOAD_BYTES:
-            raise too_large()
-
-    def receive_data_chunk(self, raw_data: bytes, start: int) -> None:
-        self.received += len(raw_data)
-        if self.received > settings.LARGEST_UPLOAD_BYTES:
-            raise too_large()
-        super().receive_data_chunk(raw_data, start)
+VERSION = "1.0.0"
+CHUNK = 1 << 18
+KEPT = timedelta(days=2)
+MOST_AT_ONCE = 20
 
 
-def too_large() -> SentenceError:
-    limit = settings.LARGEST_UPLOAD_BYTES // 1_000_000_000
-    return SentenceError("upload_too_large", f"A file may have up to {limit} GB.", limit_gb=limit)
+def create(owner: User, name: str, size: int) -> Upload:
+    """Room for a file of ``size`` bytes. Raises ``file_empty``, ``upload_too_large`` or ``uploads_too_many``."""
+    clear_old(owner)
+    if size <= 0:
+        raise SentenceError("file_empty", f"“{name}” is empty.", name=name)
+    if size > settings.LARGEST_UPLOAD_BYTES:
+        limit = settings.LARGEST_UPLOAD_BYTES // 1_000_000_000
+        raise SentenceError("upload_too_large", f"A file may have up to {limit} GB.", limit_gb=limit)
+    if owner.uploads.count() >= MOST_AT_ONCE:
+        raise SentenceError("uploads_too_many", "Too many files are on their way; finish or cancel some first.")
+    upload = Upload.objects.create(owner=owner, name=name[:300], size=size)
+    upload.path.parent.mkdir(parents=True, exist_ok=True)
+    upload.path.touch()
+    return upload
+
+
+def put(owner: User, path: Path, name: str = "") -> Upload:
+    """A file that lies on this machine already, as if it had been sent."""
+    upload = create(owner, name or path.name, path.stat().st_size)
+    shutil.copyfile(path, upload.path)
+    upload.offset = upload.size
+    upload.save(update_fields=["offset"])
+    return upload
+
+
+def clear_old(owner: User) -> None:
+    for upload in owner.uploads.filter(created_at__lt=timezone.now() - KEPT):
+        remove(upload)
+
+
+def remove(upload: Upload) -> None:
+    upload.path.unlink(missing_ok=True)
+    upload.delete()
+
+
+def take(upload: Upload) -> Path:
+    """The path of a whole upload. Raises ``upload_unfinished``."""
+    if not upload.is_whole:
+        raise SentenceError("upload_unfinished", f"“{upload.name}” has not arrived whole yet.", name=upload.name)
+    return upload.path
+
+
+def append(upload: Upload, offset: int, request: HttpRequest) -> int:
+    """The request's bytes after those that are there; how many there are then. What came before a broken line stays."""
+    with upload.path.open("r+b") as file:
+        try:
+            fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError as error:
+            raise OffsetError from error
+        upload.refresh_from_db()
+        if offset != upload.offset:
+            raise OffsetError
+        file.truncate(offset)
+        file.seek(offset)
+        room = upload.size - offset
+        # OSError: the line broke; what has arrived counts.
+        with contextlib.suppress(OSError):
+            while room and (chunk := request.read(min(CHUNK, room))):
+                file.write(chunk)
+                room -= len(chunk)
+        upload.offset = upload.size - room
+        upload.save(update_fields=["offset"])
+    return upload.offset
+
+
+class OffsetError(Exception):
+    """The device and the server do not agree on how far the upload is; the device asks and goes on from there."""
+
+
+class TusView(View):
+    """What all tus answers share."""
+
+    request: HttpRequest
+
+    def dispatch(self, request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponseBase:
+        if not request.user.is_authenticated:
+            return refused("not_signed_in", "Sign in first.", 403)
+        try:
+            response = super().dispatch(request, *args, **kwargs)
+        except SentenceError as error:
+            return refused(error.code, error.message, STATUS.get(error.code, 400), error.params)
+        response["Tus-Resumable"] = VERSION
+        response["Cache-Control"] = "no-store"
+        return response
+
+    @property
+    def teacher(self) -> User:
+        assert isinstance(self.request.user, User)
+        return self.request.user
+
+
+class UploadsView(TusView):
+    def post(self, request: HttpRequest) -> HttpResponse:
+        length = request.headers.get("Upload-Length", "")
+        if not length.isdigit():
+            return refused("upload_length", "An upload must say how long it will be.", 400)
+        name = _metadata(request.headers.get("Upload-Metadata", "")).get("filename", "file")
+        upload = create(self.teacher, name, int(length))
+        return HttpResponse(status=201, headers={"Location": f"/api/uploads/{upload.id}/", "Upload-Offset": "0"})
+
+
+class UploadView(TusView):
+    def upload(self, upload_id: Any) -> Upload | None:
+        return Upload.objects.filter(id=upload_id, owner=self.teacher).first()
+
+    def head(self, request: HttpRequest, upload_id: Any) -> HttpResponse:
+        upload = self.upload(upload_id)
+        if upload is None:
+            return HttpResponse(status=404)
+        return HttpResponse(headers={"Upload-Offset": str(upload.offset), "Upload-Length": str(upload.size)})
+
+    def patch(self, request: HttpRequest, upload_id: Any) -> HttpResponse:
+        upload = self.upload(upload_id)
+        offset = request.headers.get("Upload-Offset", "")
+        if upload is None:
+            return HttpResponse(status=404)
+        if request.content_type != "application/offset+octet-stream" or not offset.isdigit():
+            return HttpResponse(status=HTTPStatus.UNSUPPORTED_MEDIA_TYPE)
+        try:
+            reached = append(upload, int(offset), request)
+        except OffsetError:
+            return HttpResponse(status=409)
+        return HttpResponse(status=204, headers={"Upload-Offset": str(reached)})
+
+    def delete(self, request: HttpRequest, upload_id: Any) -> HttpResponse:
+        upload = self.upload(upload_id)
+        if upload is None:
+            return HttpResponse(status=404)
+        remove(upload)
+        return HttpResponse(status=204)
+
+
+def _metadata(header: str) -> dict[str, str]:
+    found = {}
+    for pair in header.split(","):
+        key, _, value = pair.strip().partition(" ")
+        try:
+            found[key] = base64.b64decode(value, validate=True).decode("utf-8")
+        except (binascii.Error, UnicodeDecodeError):
+            continue
+    return found
+
+
+def refused(code: str, sentence: str, status: int, params: dict[str, Any] | None = None) -> JsonResponse:
+    return JsonResponse(body(code, sentence, status, params), status=status)

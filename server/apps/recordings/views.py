@@ -10,7 +10,7 @@ from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, St
 from django.shortcuts import get_object_or_404
 from django.views.decorators.http import require_safe
 
-from apps.recordings.models import Recording
+from apps.recordings.models import CaptionTrack, Recording
 from escuela_core.transcripts import webvtt
 
 _CHUNK = 1 << 16
@@ -38,7 +38,17 @@ def poster(request: HttpRequest, key: str) -> HttpResponseBase:
 def captions(_request: HttpRequest, key: str) -> HttpResponse:
     """What is said as a WebVTT track beside the picture."""
     recording = get_object_or_404(Recording, media_key=key)
-    text = webvtt.write(recording.transcript())
+    return _as_vtt(webvtt.write(recording.transcript()))
+
+
+@require_safe
+def track(_request: HttpRequest, key: str, track_id: int) -> HttpResponse:
+    """The captions of another language beside the picture."""
+    found = get_object_or_404(CaptionTrack, recording__media_key=key, id=track_id)
+    return _as_vtt(webvtt.cues((a, b, text) for a, b, text in found.cues))
+
+
+def _as_vtt(text: str) -> HttpResponse:
     return HttpResponse(text, content_type="text/vtt; charset=utf-8", headers={"X-Content-Type-Options": "nosniff"})
 
 

@@ -30,7 +30,13 @@ def lesson_for(content: dict[str, Any], items: Sequence[Item], recording_url: di
 
 
 def media_of(recording: Any) -> dict[str, Any]:
-    return {"media_url": recording.media_url, "media_type": recording.media_type, "has_picture": recording.has_picture}
+    return {
+        "media_url": recording.media_url,
+        "media_type": recording.media_type,
+        "has_picture": recording.has_picture,
+        "player_url": recording.player_url,
+        "tracks": recording.tracks.all(),
+    }
 
 
 def question(item: Item) -> dict[str, Any]:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from rest_framework import serializers
 
+from apps.recordings.models import CaptionTrack
+
 
 class SpanOut(serializers.Serializer[object]):
     start_ms = serializers.IntegerField()
@@ -30,10 +32,20 @@ class QuestionOut(serializers.Serializer[object]):
     hear_from_ms = serializers.IntegerField(allow_null=True)
 
 
+class StudyTrackOut(serializers.ModelSerializer[CaptionTrack]):
+    """Captions in another language that a student can switch on."""
+
+    class Meta:
+        model = CaptionTrack
+        fields = ("id", "language", "label")
+
+
 class StudyLessonOut(serializers.Serializer[object]):
     title = serializers.CharField()
     language = serializers.CharField()
     media_url = serializers.CharField()
+    player_url = serializers.CharField(allow_blank=True)
+    tracks = StudyTrackOut(many=True)
     media_type = serializers.CharField()
     has_picture = serializers.BooleanField()
     start_ms = serializers.IntegerField()

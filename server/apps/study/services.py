@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import unicodedata
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from apps.assignments.models import Assignment, frozen
@@ -20,6 +21,12 @@ from escuela_core.study.progress import AssignmentShutError, NoSuchItemError, Tr
 from escuela_core.timeline import Span, merged
 
 LONGEST_NICKNAME = 40
+SEEN_TO_WITHIN = timedelta(seconds=10)
+
+
+class NotJoinedError(SentenceError):
+    def __init__(self) -> None:
+        super().__init__("not_joined", "Give your name first; this device is not known here any more.")
 
 
 def join(assignment: Assignment, nickname: str) -> Student:
@@ -38,30 +45,36 @@ def join(assignment: Assignment, nickname: str) -> Student:
 
 
 @transaction.atomic
-def answer(student: Student, answer_id: UUID, item_id: UUID, given: object) -> list[Answer]:
-    """Take one try at an item; every try at it so far, this one last. The same ``answer_id`` again changes nothing."""
-    locked = Student.objects.select_for_update().get(id=student.id)
-    mine = Q(student=locked, item_id=item_id)
+def answer(who: QuerySet[Student], answer_id: UUID, item_id: UUID, given: object) -> tuple[Student, list[Answer]]:
+    """Take one try at an item; the student and every try at it so far, this one last.
+
+    ``who`` finds the student, who is read and locked in one query. The same ``answer_id`` again changes
+    nothing. Raises NotJoinedError where nobody is found.
+    """
+    student = who.select_related("assignment").select_for_update(of=("self",)).first()
+    if student is None:
+        raise NotJoinedError
+    mine = Q(student=student, item_id=item_id)
     found = list(Answer.objects.filter(Q(id=answer_id) | mine).order_by("number"))
-    before = [a for a in found if a.student_id == locked.id and a.item_id == item_id]
+    before = [a for a in found if a.student_id == student.id and a.item_id == item_id]
     known = next((a for a in found if a.id == answer_id), None)
     if known is not None:
         if known not in before:
             raise SentenceError("answer_elsewhere", "This answer belongs to someone else.")
-        return before
+        return student, before
     assignment = student.assignment
     item = item_of(assignment, item_id)
     policy = assignment.policy()
     response = response_from_json(given, item)
     now = timezone.now()
     state = policy.state(now)
-    far = 0 if policy.skipping == "freely" else reached(watched(locked))
+    far = 0 if policy.skipping == "freely" else reached(watched(student))
     tried = Tried(tuple(a.outcome for a in before))  # type: ignore[misc]
     may_answer(item, tried, policy, state, far, not_sure=response.not_sure)
     result = mark(item, response)
     taken = Answer.objects.create(
         id=answer_id,
-        student=locked,
+        student=student,
         item_id=item_id,
         number=len(before) + 1,
         response=given,
@@ -69,8 +82,14 @@ def answer(student: Student, answer_id: UUID, item_id: UUID, given: object) -> l
         share=result.share,
         late=state == "late",
     )
-    Student.objects.filter(id=locked.id).update(last_seen_at=now)
-    return [*before, taken]
+    saw(student, now)
+    return student, [*before, taken]
+
+
+def saw(student: Student, now: datetime) -> None:
+    """Note that the student is there, to within a few seconds: not every answer needs a write more."""
+    if now - student.last_seen_at >= SEEN_TO_WITHIN:
+        Student.objects.filter(id=student.id).update(last_seen_at=now)
 
 
 def item_of(assignment: Assignment, item_id: UUID) -> Item:
@@ -92,7 +111,7 @@ def report_played(student: Student, stretches: list[dict[str, Any]]) -> None:
                 Stretch(id=given["id"], student=student, start_ms=start_ms, end_ms=stop_ms, wall_ms=given["wall_ms"])
             )
     Stretch.objects.bulk_create(rows, ignore_conflicts=True)
-    Student.objects.filter(id=student.id).update(last_seen_at=timezone.now())
+    saw(student, timezone.now())
 
 
 def finish(student: Student) -> Student:

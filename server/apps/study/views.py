@@ -6,6 +6,7 @@ from typing import Any, cast
 from uuid import UUID
 
 from django.core import signing
+from django.db.models import QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django.utils.decorators import method_decorator
@@ -24,7 +25,6 @@ from apps.study import selectors, services
 from apps.study import serializers as shapes
 from apps.study.models import Student
 from config.api import TeacherView
-from config.errors import SentenceError
 from escuela_core.items import item_from_json, items_from_json
 from escuela_core.study import Policy, mark, response_from_json
 from escuela_core.study.progress import Tried, may_answer
@@ -36,6 +36,7 @@ def raw_response(request: Request) -> Any:
 
 
 COOKIE = "escuela_student_"
+NOBODY = UUID(int=0)
 COOKIE_SECONDS = 60 * 60 * 24 * 180
 
 
@@ -49,21 +50,28 @@ class StudyAddress(APIView):
     def assignment(self, code: str) -> Assignment:
         return get_object_or_404(Assignment, code=code.lower())
 
-    def student(self, request: Request, assignment: Assignment) -> Student | None:
-        raw = request.COOKIES.get(COOKIE + assignment.code, "")
+    def student_id(self, request: Request, code: str) -> UUID:
+        """Who this device is in the assignment, by its cookie; nobody's id where it is not known."""
         try:
-            student_id = signing.loads(raw, salt=COOKIE, max_age=COOKIE_SECONDS)
+            known = signing.loads(request.COOKIES.get(COOKIE + code.lower(), ""), salt=COOKIE, max_age=COOKIE_SECONDS)
         except signing.BadSignature:
-            return None
-        student = Student.objects.filter(assignment=assignment, id=student_id).first()
+            return NOBODY
+        return UUID(known)
+
+    def student(self, request: Request, assignment: Assignment) -> Student | None:
+        student = assignment.students.filter(id=self.student_id(request, assignment.code)).first()
         if student is not None:
             student.assignment = assignment
         return student
 
-    def joined(self, request: Request, assignment: Assignment) -> Student:
-        student = self.student(request, assignment)
+    def who(self, request: Request, code: str) -> QuerySet[Student]:
+        return Student.objects.filter(id=self.student_id(request, code), assignment__code=code.lower())
+
+    def joined(self, request: Request, code: str) -> Student:
+        student = self.who(request, code).select_related("assignment").first()
         if student is None:
-            raise SentenceError("not_joined", "Give your name first; this device is not known here any more.")
+            self.assignment(code)
+            raise services.NotJoinedError
         return student
 
     def shown(self, assignment: Assignment, student: Student | None) -> Response:
@@ -113,15 +121,18 @@ class StudyView(StudyAddress):
 class AnswersView(StudyAddress):
     @extend_schema(request=shapes.AnswerIn, responses=shapes.ProgressOut)
     def post(self, request: Request, code: str) -> Response:
-        assignment = self.assignment(code)
-        student = self.joined(request, assignment)
         given = shapes.AnswerIn(data=request.data)
         given.is_valid(raise_exception=True)
-        tries = services.answer(
-            student, given.validated_data["id"], given.validated_data["item"], raw_response(request)
-        )
-        item = services.item_of(assignment, given.validated_data["item"])
-        policy = assignment.policy()
+        who = self.who(request, code)
+        try:
+            student, tries = services.answer(
+                who, given.validated_data["id"], given.validated_data["item"], raw_response(request)
+            )
+        except services.NotJoinedError:
+            self.assignment(code)
+            raise
+        item = services.item_of(student.assignment, given.validated_data["item"])
+        policy = student.assignment.policy()
         state = policy.state(timezone.now())
         told = selectors.progress(item, tries, policy, state, finished=student.finished_at is not None)
         return Response(shapes.ProgressOut(told).data)
@@ -130,7 +141,7 @@ class AnswersView(StudyAddress):
 class PlayedView(StudyAddress):
     @extend_schema(request=shapes.PlayedListIn, responses={204: None})
     def post(self, request: Request, code: str) -> Response:
-        student = self.joined(request, self.assignment(code))
+        student = self.joined(request, code)
         given = shapes.PlayedListIn(data=request.data)
         given.is_valid(raise_exception=True)
         services.report_played(student, given.validated_data["stretches"])
@@ -140,8 +151,8 @@ class PlayedView(StudyAddress):
 class FinishView(StudyAddress):
     @extend_schema(request=None, responses=shapes.StudyOut)
     def post(self, request: Request, code: str) -> Response:
-        assignment = self.assignment(code)
-        return self.shown(assignment, services.finish(self.joined(request, assignment)))
+        student = services.finish(self.joined(request, code))
+        return self.shown(student.assignment, student)
 
 
 REHEARSED = Policy(attempts=2)

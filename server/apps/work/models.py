@@ -16,6 +16,7 @@ class Job(models.Model):
         RUNNING = "running"
         DONE = "done"
         FAILED = "failed"
+        CANCELLED = "cancelled"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="jobs")
@@ -30,6 +31,7 @@ class Job(models.Model):
     error_params = models.JSONField(default=dict)
     seen_at = models.DateTimeField(null=True)
     created_at = models.DateTimeField(auto_now_add=True)
+    started_at = models.DateTimeField(null=True)
     ended_at = models.DateTimeField(null=True)
 
     class Meta:

@@ -29,5 +29,6 @@ class JobOut(serializers.ModelSerializer[Job]):
             "error_message",
             "error_params",
             "created_at",
+            "started_at",
             "ended_at",
         )

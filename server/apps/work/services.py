@@ -1,12 +1,11 @@
-"""Starting long work and running it: once, by steps, on from where it was when a worker died."""
+"""Starting long work and running it: once, by steps, on from where it was when a worker died or a step failed."""
 
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable, Iterator, Sequence
-from contextlib import contextmanager
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from django.db import transaction
 from django.utils import timezone
@@ -18,85 +17,139 @@ from escuela_core.errors import EscuelaError
 log = logging.getLogger(__name__)
 
 
+class CancelledError(EscuelaError):
+    code = "cancelled"
+
+    def __init__(self) -> None:
+        super().__init__("This was cancelled.")
+
+
 class Steps:
-    """The steps of a running job, and how far each is. After a restart all are done again, without harm."""
+    """The steps of a running job, and how far each is.
+
+    A step that is done stays done after a restart; one that was broken off is done again, without harm.
+    """
 
     def __init__(self, job: Job) -> None:
         self._job = job
 
-    @contextmanager
-    def step(self, name: str) -> Iterator[None]:
+    def once(self, name: str, work: Callable[[Callable[[float], None]], object]) -> None:
+        """Do a step unless it was done before; ``work`` is given what to tell its share (0 to 1) to."""
+        if self._state(name)["state"] == "done":
+            return
         self._set(name, "running", 0.0)
-        yield
+        work(lambda share: self._share(name, share))
         self._set(name, "done", 1.0)
 
-    def share(self, name: str, share: float) -> None:
-        """How far the running step is, 0 to 1; written at most once a percent."""
-        current = next(s["share"] for s in self._job.steps if s["name"] == name)
-        if share - current >= 0.01:
+    def say(self, **result: Any) -> None:
+        """What there is of the result so far, for who watches."""
+        self._job.result = self._job.result | result
+        self._job.save(update_fields=["result"])
+
+    def _state(self, name: str) -> dict[str, Any]:
+        return next(s for s in self._job.steps if s["name"] == name)
+
+    def _share(self, name: str, share: float) -> None:
+        """Written at most once a percent. Raises CancelledError once the owner has cancelled."""
+        if share - self._state(name)["share"] >= 0.01:
             self._set(name, "running", round(min(share, 1.0), 2))
 
     def _set(self, name: str, state: str, share: float) -> None:
+        if Job.objects.filter(id=self._job.id, state=Job.State.CANCELLED).exists():
+            raise CancelledError
         self._job.steps = [s | {"state": state, "share": share} if s["name"] == name else s for s in self._job.steps]
         self._job.save(update_fields=["steps"])
 
 
+OPEN = (Job.State.WAITING, Job.State.RUNNING)
+Queue = Literal["quick", "heavy"]
 Work = Callable[[Job, Steps], dict[str, Any]]
 GaveUp = Callable[[Job], None]
 
 
 @dataclass(frozen=True)
 class Kind:
-    """How one kind of job runs: its steps, the work, and what to clear away when it cannot be done."""
+    """How one kind of job runs: its steps, the work, its queue, and what to clear away when it is given up."""
 
     steps: tuple[str, ...]
     work: Work
+    queue: Queue
     gave_up: GaveUp
 
 
 KINDS: dict[str, Kind] = {}
 
 
-def long_work(kind: str, steps: Sequence[str], gave_up: GaveUp = lambda _job: None) -> Callable[[Work], Work]:
-    """Registers ``work`` as what jobs of ``kind`` do."""
+def long_work(
+    kind: str, steps: Sequence[str], *, queue: Queue = "quick", gave_up: GaveUp = lambda _job: None
+) -> Callable[[Work], Work]:
+    """Registers ``work`` as what jobs of ``kind`` do. Minutes of work belong in the queue ``heavy``."""
 
     def register(work: Work) -> Work:
-        KINDS[kind] = Kind(tuple(steps), work, gave_up)
+        KINDS[kind] = Kind(tuple(steps), work, queue, gave_up)
         return work
 
     return register
 
 
 @transaction.atomic
-def start(owner: User, kind: str, given: dict[str, Any], *, title: str = "") -> Job:
-    """Record a job and queue it; both or neither."""
+def start(owner: User, kind: str, given: dict[str, Any], *, title: str = "", steps: Sequence[str] | None = None) -> Job:
+    """Record a job and queue it; both or neither. ``steps`` where this one needs others than its kind."""
+    names = KINDS[kind].steps if steps is None else steps
+    rows = [{"name": name, "state": "waiting", "share": 0.0} for name in names]
+    job = Job.objects.create(owner=owner, kind=kind, given=given, steps=rows, title=title)
+    _queue(job)
+    return job
+
+
+def _queue(job: Job) -> None:
     from apps.work.tasks import run_job
 
-    steps = [{"name": name, "state": "waiting", "share": 0.0} for name in KINDS[kind].steps]
-    job = Job.objects.create(owner=owner, kind=kind, given=given, steps=steps, title=title)
-    run_job.configure(lock=str(job.id)).defer(job_id=str(job.id))
-    return job
+    run_job.configure(lock=str(job.id), queue=KINDS[job.kind].queue).defer(job_id=str(job.id))
+
+
+@transaction.atomic
+def again(job: Job) -> Job:
+    """Queue a failed job anew; the steps that were done stay done."""
+    locked = Job.objects.select_for_update().get(id=job.id)
+    if locked.state != Job.State.FAILED or locked.seen_at is not None:
+        raise NotFailedError
+    locked.state, locked.error_code, locked.error_message, locked.error_params = Job.State.WAITING, "", "", {}
+    locked.ended_at = None
+    locked.save()
+    _queue(locked)
+    return locked
+
+
+class NotFailedError(EscuelaError):
+    code = "not_failed"
+
+    def __init__(self) -> None:
+        super().__init__("Only what failed and was not put away can be tried again.")
 
 
 def run(job_id: str) -> None:
     """Do the job's work unless it has ended; an error meant for its reader ends it with that sentence."""
-    job = Job.objects.filter(id=job_id).exclude(state__in=[Job.State.DONE, Job.State.FAILED]).first()
+    job = Job.objects.filter(id=job_id, state__in=OPEN).first()
     if job is None:
         return
     job.state = Job.State.RUNNING
-    job.save(update_fields=["state"])
+    job.started_at = job.started_at or timezone.now()
+    job.save(update_fields=["state", "started_at"])
     kind = KINDS[job.kind]
     try:
         job.result = kind.work(job, Steps(job))
         job.state = Job.State.DONE
+    except CancelledError:
+        job.refresh_from_db()
     except EscuelaError as error:
         _fail(job, error.code, error.message, error.params)
     except Exception:
         log.exception("job %s (%s) broke", job.id, job.kind)
         _fail(job, "broke", "Something went wrong on our side; nothing was changed. Please try again.", {})
     job.ended_at = timezone.now()
-    job.save()
-    if job.state == Job.State.FAILED:
+    job.save(update_fields=["state", "result", "error_code", "error_message", "error_params", "ended_at"])
+    if job.state == Job.State.CANCELLED:
         kind.gave_up(job)
 
 
@@ -106,6 +159,14 @@ def _fail(job: Job, code: str, message: str, params: dict[str, Any]) -> None:
 
 
 def put_away(job: Job) -> None:
-    """The teacher has seen how the job ended."""
-    job.seen_at = timezone.now()
-    job.save(update_fields=["seen_at"])
+    """Cancel what has not ended; what has failed leaves the list, and nothing of it stays."""
+    with transaction.atomic():
+        locked = Job.objects.select_for_update().get(id=job.id)
+        before = locked.state
+        locked.seen_at = timezone.now()
+        if before in OPEN:
+            locked.state = Job.State.CANCELLED
+        locked.save(update_fields=["seen_at", "state"])
+    # A running job clears up after itself, at its next step; nobody else does for the others.
+    if before in (Job.State.WAITING, Job.State.FAILED):
+        KINDS[locked.kind].gave_up(locked)

@@ -18,9 +18,9 @@ from config.api import TeacherView
 class JobsView(TeacherView):
     @extend_schema(responses=JobOut(many=True))
     def get(self, request: Request) -> Response:
-        """Work that runs, and work that failed and was not put away."""
-        mine = Job.objects.filter(owner=self.teacher, kind="bring_in", seen_at=None).exclude(state=Job.State.DONE)
-        return Response(JobOut(mine[:20], many=True).data)
+        """All long work of the last days, newest first; what was put away is left out."""
+        mine = Job.objects.filter(owner=self.teacher, seen_at=None).exclude(kind="look")
+        return Response(JobOut(mine[:50], many=True).data)
 
 
 class JobView(TeacherView):
@@ -28,7 +28,14 @@ class JobView(TeacherView):
     def get(self, request: Request, job_id: UUID) -> Response:
         return Response(JobOut(get_object_or_404(Job, id=job_id, owner=self.teacher)).data)
 
+    @extend_schema(request=None, responses=JobOut)
+    def post(self, request: Request, job_id: UUID) -> Response:
+        """Try a failed job again, from where it failed."""
+        job = services.again(get_object_or_404(Job, id=job_id, owner=self.teacher))
+        return Response(JobOut(job).data, status=202)
+
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, job_id: UUID) -> Response:
+        """Cancel what runs; put away what has ended."""
         services.put_away(get_object_or_404(Job, id=job_id, owner=self.teacher))
         return Response(status=204)

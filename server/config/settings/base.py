@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 from pathlib import Path
 from typing import Any
@@ -96,8 +97,15 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+/assets/.+-[\w-]{8,}\.[a-z0-9]+$"
 
 MEDIA_FOLDER = Path(os.environ.get("ESCUELA_MEDIA", STATE / "media"))
 LARGEST_UPLOAD_BYTES = 2_000_000_000
-FILE_UPLOAD_HANDLERS = ["apps.recordings.uploads.LimitedUploadHandler"]
-FILE_UPLOAD_TEMP_DIR = os.environ.get("ESCUELA_UPLOADS")
+# Files come by resumable upload alone; what a form brings is passed over.
+FILE_UPLOAD_HANDLERS: list[str] = []
+# Hosts of recordings (see apps.recordings.hosts and docs/formats.md), and "name:port" of private addresses that
+# links may lead to.
+RECORDING_HOSTS: list[dict[str, str]] = json.loads(os.environ.get("ESCUELA_RECORDING_HOSTS", "[]"))
+LINKS_ALLOWED = [a for a in os.environ.get("ESCUELA_LINKS_ALLOWED", "").split(",") if a]
+# Speech recognition: empty for the packaged model, the path of another model's folder, or "off".
+RECOGNISER = os.environ.get("ESCUELA_RECOGNISER", "")
+MODELS_FOLDER = STATE / "models"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 3_000_000
 
 EMAIL_BACKEND = "django.core.mail.backends.filebased.EmailBackend"
@@ -125,13 +133,13 @@ SPECTACULAR_SETTINGS = {
     "COMPONENT_SPLIT_REQUEST": True,
     "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
     "ENUM_NAME_OVERRIDES": {
-        "JobStateEnum": ["waiting", "running", "done", "failed"],
+        "JobStateEnum": ["waiting", "running", "done", "failed", "cancelled"],
         "StepStateEnum": ["waiting", "running", "done"],
         "AssignmentStateEnum": ["not_yet", "open", "late", "closed"],
         "CellStateEnum": ["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"],
     },
 }
-PROCRASTINATE_IMPORT_PATHS = ["apps.work.tasks", "apps.lessons.jobs"]
+PROCRASTINATE_IMPORT_PATHS = ["apps.work.tasks", "apps.lessons.jobs", "apps.lessons.bringing_in"]
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,

@@ -21,3 +21,4 @@ ALLOWED_HOSTS = ["*"]
 MEDIA_FOLDER = Path(tempfile.mkdtemp(prefix="escuela-media-"))
 STATIC_ROOT = Path(tempfile.mkdtemp(prefix="escuela-static-"))
 STORAGES = {**STORAGES, "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"}}
+RECOGNISER = "stand-in"

@@ -5,6 +5,11 @@ from apps.lessons.models import Item, Lesson
 
 from ..conftest import CHOICE, GAP, WORDS, item_with, make_lesson, run_jobs
 
+
+def sentence_ids(lesson) -> list[int]:
+    return [s.pk for s in lesson.recording.sentences.all()]
+
+
 pytestmark = pytest.mark.django_db
 
 
@@ -145,7 +150,7 @@ def test_undo_reaches_back_over_many_changes_and_stops_at_the_first(client, less
     before = desk(client, lesson)
     segment = before["segments"][0]["id"]
     send(client, "patch", f"segments/{segment}/", {"title": "Renamed"})
-    send(client, "post", f"lessons/{lesson.id}/segments/", {"position": 3})
+    send(client, "post", f"lessons/{lesson.id}/segments/", {"sentence": sentence_ids(lesson)[3]})
     send(client, "put", f"lessons/{lesson.id}/extract/", {"start_ms": 8_000, "end_ms": None})
     for _ in range(3):
         now = send(client, "post", f"lessons/{lesson.id}/undo/").json()
@@ -177,13 +182,14 @@ def test_a_new_change_ends_what_could_be_done_again(client, lesson) -> None:
 
 def test_segments_split_merge_and_rename(client, lesson) -> None:
     count = len(desk(client, lesson)["segments"])
-    split = send(client, "post", f"lessons/{lesson.id}/segments/", {"position": 2}).json()
+    split = send(client, "post", f"lessons/{lesson.id}/segments/", {"sentence": sentence_ids(lesson)[2]}).json()
     assert len(split["segments"]) == count + 1
     new = next(s for s in split["segments"] if s["title"].startswith("The water flows in"))
     renamed = send(client, "patch", f"segments/{new['id']}/", {"title": "Filling"}).json()
     assert "Filling" in {s["title"] for s in renamed["segments"]}
     assert (
-        send(client, "post", f"lessons/{lesson.id}/segments/", {"position": 2}).json()["code"] == "segment_starts_here"
+        send(client, "post", f"lessons/{lesson.id}/segments/", {"sentence": sentence_ids(lesson)[2]}).json()["code"]
+        == "segment_starts_here"
     )
     assert len(send(client, "delete", f"segments/{new['id']}/").json()["segments"]) == count
     first = split["segments"][0]["id"]
@@ -193,7 +199,7 @@ def test_segments_split_merge_and_rename(client, lesson) -> None:
 
 def test_a_corrected_sentence_is_read_again_and_undone(client, lesson) -> None:
     text = "The chamber takes about nine minutes to fill."
-    send(client, "patch", f"lessons/{lesson.id}/script/3/", {"text": text})
+    send(client, "patch", f"lessons/{lesson.id}/script/{sentence_ids(lesson)[3]}/", {"text": text})
     assert client.get(f"/api/lessons/{lesson.id}/script/").json()[3]["text"] == text
     run_jobs()
     assert item_with(lesson, "choice").report["verdict"] == "contradicted"
@@ -213,7 +219,12 @@ def test_a_decision_holds_until_the_item_or_its_sentence_changes(client, lesson)
     run_jobs()
     item.refresh_from_db()
     assert not services.is_undecided(item)
-    send(client, "patch", f"lessons/{lesson.id}/script/3/", {"text": "The chamber takes around six minutes to fill."})
+    send(
+        client,
+        "patch",
+        f"lessons/{lesson.id}/script/{sentence_ids(lesson)[3]}/",
+        {"text": "The chamber takes around six minutes to fill."},
+    )
     run_jobs()
     item.refresh_from_db()
     assert "stale" in {f["code"] for f in item.report["findings"]}

@@ -3,8 +3,8 @@ from django.test import Client
 
 from apps.recordings import media
 from apps.recordings.media import NoSoundError, NotMediaError
-from apps.recordings.services import retimed
 from escuela_core.transcripts import Word, read_captions
+from escuela_core.transcripts.correcting import corrected
 
 TONE = ("-f", "lavfi", "-i", "sine=frequency=300:duration=2")
 PICTURE = ("-f", "lavfi", "-i", "color=c=teal:size=160x90:duration=2:rate=10")
@@ -126,20 +126,20 @@ OLD = tuple(Word(n * 100, n * 100 + 100, t, "given") for n, t in enumerate("the 
 
 
 def test_a_corrected_word_keeps_its_time() -> None:
-    words = retimed(OLD, "the bow rope makes a loop".split())
+    words = corrected(OLD, "the bow rope makes a loop".split())
     assert [(w.text, w.start_ms) for w in words][2] == ("rope", 200)
     assert words[2].timing == "given"
 
 
 def test_two_words_made_one_share_their_time() -> None:
-    words = retimed(OLD, "the bowline makes a loop".split())
+    words = corrected(OLD, "the bowline makes a loop".split())
     assert (words[1].text, words[1].start_ms, words[1].end_ms, words[1].timing) == ("bowline", 100, 300, "estimated")
     assert [w.start_ms for w in words[2:]] == [300, 400, 500]
 
 
 @pytest.mark.parametrize("text", ["new words only here", "the", "the bow line makes a very very long loop", "loop"])
 def test_times_stay_in_order_whatever_is_written(text: str) -> None:
-    words = retimed(OLD, text.split())
+    words = corrected(OLD, text.split())
     assert " ".join(w.text for w in words) == text
     assert all(a.start_ms < a.end_ms for a in words)
     assert all(a.start_ms <= b.start_ms for a, b in zip(words, words[1:], strict=False))

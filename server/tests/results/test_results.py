@@ -6,15 +6,15 @@ import pytest
 
 from apps.results.export import neutral
 from apps.study.models import Answer, Student
-from apps.study.services import answer, finish, join, report_played
+from apps.study.services import finish, join, report_played
 
-from ..conftest import StudentBrowser, item_with
+from ..conftest import StudentBrowser, answered, item_with
 
 pytestmark = pytest.mark.django_db
 
 
 def give(student: Student, item, response) -> Answer:
-    return answer(student, uuid.uuid4(), item.id, response)[-1]
+    return answered(student, uuid.uuid4(), item.id, response)
 
 
 def play(student: Student, *spans: tuple[int, int]) -> None:

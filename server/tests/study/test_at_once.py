@@ -8,9 +8,9 @@ from django.db import connection
 
 from apps.assignments.services import share
 from apps.study.models import Answer
-from apps.study.services import answer, join
+from apps.study.services import join
 
-from ..conftest import CHOICE, item_with, make_lesson, make_teacher
+from ..conftest import CHOICE, answered, item_with, make_lesson, make_teacher
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -46,12 +46,12 @@ def ready():
 def test_one_answer_sent_by_four_connections_is_one(ready) -> None:
     student, item = ready
     answer_id = uuid.uuid4()
-    assert at_once(4, lambda: answer(student, answer_id, item.id, {"chosen": [0]})) == []
+    assert at_once(4, lambda: answered(student, answer_id, item.id, {"chosen": [0]})) == []
     assert Answer.objects.count() == 1
 
 
 def test_different_answers_at_once_are_numbered_and_stop_at_the_limit(ready) -> None:
     student, item = ready
-    failed = at_once(5, lambda: answer(student, uuid.uuid4(), item.id, {"chosen": [0]}))
+    failed = at_once(5, lambda: answered(student, uuid.uuid4(), item.id, {"chosen": [0]}))
     assert sorted(Answer.objects.values_list("number", flat=True)) == [1, 2, 3]
     assert {getattr(e, "code", "?") for e in failed} == {"no_tries_left"}

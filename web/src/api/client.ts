@@ -18,7 +18,7 @@ export class ApiError extends Error {
 /** No answer came: the network or the server is away. */
 export class OfflineError extends Error {}
 
-function cookie(name: string): string {
+export function cookie(name: string): string {
   const found = document.cookie.split("; ").find((part) => part.startsWith(`${name}=`));
   return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
 }
@@ -49,21 +49,4 @@ api.use(guard);
 export function body<T>(result: { data?: T }): T {
   if (result.data === undefined) throw new ApiError(500, "unknown", "The server sent nothing.", {});
   return result.data;
-}
-
-/** A multipart upload with its progress (0 to 1), which fetch cannot tell. */
-export function upload<T>(address: string, form: FormData, progress: (share: number) => void): Promise<T> {
-  return new Promise((resolve, reject) => {
-    const request = new XMLHttpRequest();
-    request.open("POST", address);
-    request.setRequestHeader("X-CSRFToken", cookie("csrftoken"));
-    request.upload.onprogress = (event) => progress(event.total ? event.loaded / event.total : 0);
-    request.onerror = () => reject(new OfflineError("upload"));
-    request.onload = async () => {
-      const response = new Response(request.responseText, { status: request.status });
-      if (response.ok) resolve((await response.json()) as T);
-      else reject(await errorOf(response));
-    };
-    request.send(form);
-  });
 }

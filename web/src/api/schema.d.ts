@@ -206,6 +206,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/find/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Moments by words and by meaning, in one lesson or in all. */
+        get: operations["find_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hosts/search/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Recordings at the hosts, by words. */
+        get: operations["hosts_search_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/items/{item_id}/": {
         parameters: {
             query?: never;
@@ -282,7 +316,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Work that runs, and work that failed and was not put away. */
+        /** @description All long work of the last days, newest first; what was put away is left out. */
         get: operations["jobs_list"];
         put?: never;
         post?: never;
@@ -302,8 +336,9 @@ export interface paths {
         /** @description A view for a signed-in teacher. */
         get: operations["jobs_retrieve"];
         put?: never;
-        post?: never;
-        /** @description A view for a signed-in teacher. */
+        /** @description Try a failed job again, from where it failed. */
+        post: operations["jobs_create"];
+        /** @description Cancel what runs; put away what has ended. */
         delete: operations["jobs_destroy"];
         options?: never;
         head?: never;
@@ -320,7 +355,7 @@ export interface paths {
         /** @description A view for a signed-in teacher. */
         get: operations["lessons_list"];
         put?: never;
-        /** @description A view for a signed-in teacher. */
+        /** @description Bring in what was looked at. */
         post: operations["lessons_create"];
         delete?: never;
         options?: never;
@@ -459,17 +494,18 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description A view for a signed-in teacher. */
+        /** @description A view that answers with the lesson's desk. */
         get: operations["lessons_script_list"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description Say of some sentences who speaks, or whether they are spoken. */
+        patch: operations["lessons_script_partial_update"];
         trace?: never;
     };
-    "/api/lessons/{lesson_id}/script/{position}/": {
+    "/api/lessons/{lesson_id}/script/{sentence_id}/": {
         parameters: {
             query?: never;
             header?: never;
@@ -478,12 +514,116 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Begin a new sentence at a word. */
+        post: operations["lessons_script_create"];
+        /** @description Join the sentence to the one before it. */
+        delete: operations["lessons_script_destroy"];
+        options?: never;
+        head?: never;
+        /** @description A view that answers with the lesson's desk. */
+        patch: operations["lessons_script_correct"];
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/script/as/{form}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The script or its segments as a file in an open format. */
+        get: operations["lessons_script_as_retrieve"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** @description A view that answers with the lesson's desk. */
-        patch: operations["lessons_script_partial_update"];
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/script/raw/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The captions as they were brought in, to be looked at beside their repairs. */
+        get: operations["lessons_script_raw_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/script/replace/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What replacing would change; with ``sentences`` it is done in those. */
+        post: operations["lessons_script_replace_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/script/speakers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Give a speaker another name everywhere. */
+        put: operations["lessons_script_speakers_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/script/times/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Whose times the words have: the captions' own, or the sound's. */
+        put: operations["lessons_script_times_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/script/tracks/{track_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["lessons_script_tracks_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/lessons/{lesson_id}/segments/": {
@@ -494,7 +634,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /** @description Divide again, coarser or finer. */
+        put: operations["lessons_segments_update"];
         /** @description Begin a new segment at a sentence. */
         post: operations["lessons_segments_create"];
         delete?: never;
@@ -514,6 +655,23 @@ export interface paths {
         put?: never;
         /** @description A view that answers with the lesson's desk. */
         post: operations["lessons_undo_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Look at a file or a link before it is brought in. */
+        post: operations["looks_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -545,7 +703,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /** @description Have the segment begin at another sentence. */
+        put: operations["segments_update"];
         post?: never;
         /** @description Merge the segment with the one before it. */
         delete: operations["segments_destroy"];
@@ -723,15 +882,18 @@ export interface components {
         /** @enum {unknown} */
         BlankEnum: "";
         BringInRequest: {
-            /** Format: binary */
-            file: string;
-            /** Format: binary */
-            captions: string;
+            /** Format: uuid */
+            look: string;
+            script: components["schemas"]["ScriptInRequest"];
             /** @default  */
             title: string;
             /** @default en */
             language: string;
         };
+        /** @enum {string} */
+        ByEnum: "words" | "meaning";
+        /** @enum {string} */
+        CaptionsEnum: "person" | "machine" | "none";
         CellOut: {
             state: components["schemas"]["CellStateEnum"];
             /** Format: double */
@@ -766,6 +928,9 @@ export interface components {
             /** Format: date-time */
             changed_at: string;
         };
+        DivideInRequest: {
+            fineness: number;
+        };
         EvidenceOut: {
             start_ms: number;
             end_ms: number;
@@ -789,6 +954,15 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description One moment that was found, by its words or by its meaning. */
+        FoundOut: {
+            /** Format: uuid */
+            lesson: string;
+            title: string;
+            start_ms: number;
+            text: string;
+            by: components["schemas"]["ByEnum"];
+        };
         GivenOut: {
             /** Format: uuid */
             id: string;
@@ -802,6 +976,14 @@ export interface components {
             tries: number;
             comment: string;
             marked: boolean;
+        };
+        HostFoundOut: {
+            host: string;
+            link: string;
+            title: string;
+            duration_ms: number;
+            captions: components["schemas"]["CaptionsEnum"];
+            preview_url: string;
         };
         ItemAnswersOut: {
             id: string;
@@ -883,10 +1065,12 @@ export interface components {
             /** Format: date-time */
             readonly created_at: string;
             /** Format: date-time */
+            started_at?: string | null;
+            /** Format: date-time */
             ended_at?: string | null;
         };
         /** @enum {string} */
-        JobOutStateEnum: "waiting" | "running" | "done" | "failed";
+        JobOutStateEnum: "waiting" | "running" | "done" | "failed" | "cancelled";
         JoinInRequest: {
             nickname: string;
         };
@@ -919,6 +1103,13 @@ export interface components {
             /** Format: date-time */
             created_at: string;
         };
+        /** @description What to look at: an upload, or a link. */
+        LookInRequest: {
+            /** Format: uuid */
+            upload?: string | null;
+            /** @default  */
+            link: string;
+        };
         MailInRequest: {
             /** Format: email */
             email: string;
@@ -928,6 +1119,12 @@ export interface components {
             marks: number;
             /** @default  */
             comment: string;
+        };
+        MatchOut: {
+            id: number;
+            before: string;
+            after: string;
+            count: number;
         };
         NewPasswordInRequest: {
             /** Format: uuid */
@@ -968,6 +1165,10 @@ export interface components {
             finished: number;
             to_mark: number;
         };
+        PatchedCorrectInRequest: {
+            text?: string;
+            before?: string | null;
+        };
         PatchedLessonInRequest: {
             title?: string;
             folder?: string;
@@ -985,8 +1186,11 @@ export interface components {
             skipping?: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
         };
-        PatchedTextInRequest: {
-            text?: string;
+        /** @description What to do to some sentences: say who speaks, or whether they are spoken at all. */
+        PatchedSentencesInRequest: {
+            sentences?: number[];
+            speaker?: string;
+            is_spoken?: boolean;
         };
         PatchedTitleInRequest: {
             title?: string;
@@ -1053,7 +1257,16 @@ export interface components {
             peaks: number[];
             silences: number[][];
             warnings: components["schemas"]["WarningOut"][];
+            link?: string;
+            player_url?: string;
+            tracks: components["schemas"]["TrackOut"][];
+            script_by?: components["schemas"]["ScriptByEnum"];
+            sound_fits?: boolean;
+            sound_moved_ms?: number | null;
+            times_by?: components["schemas"]["RecordingOutTimesByEnum"];
         };
+        /** @enum {string} */
+        RecordingOutTimesByEnum: "captions" | "sound";
         RegisterInRequest: {
             /** Format: email */
             email: string;
@@ -1067,6 +1280,16 @@ export interface components {
             item: string;
             response: components["schemas"]["ResponseDataRequest"];
             tries?: string[];
+        };
+        /** @description ``sentences`` left out asks what would change, and changes nothing. */
+        ReplaceInRequest: {
+            find: string;
+            replacement: string;
+            /** @default true */
+            whole_words: boolean;
+            /** @default false */
+            match_case: boolean;
+            sentences?: number[];
         };
         ReplayedSentenceOut: {
             start_ms: number;
@@ -1102,6 +1325,17 @@ export interface components {
             skipping: components["schemas"]["SkippingEnum"];
             offer_not_sure: boolean;
         };
+        /** @enum {string} */
+        ScriptByEnum: "person" | "machine" | "recognised";
+        ScriptInRequest: {
+            way: components["schemas"]["WayEnum"];
+            /** @default  */
+            track: string;
+            /** Format: uuid */
+            upload?: string | null;
+            /** @default  */
+            text: string;
+        };
         SegmentOut: {
             start_ms: number;
             end_ms: number;
@@ -1116,17 +1350,22 @@ export interface components {
             sentences: components["schemas"]["ReplayedSentenceOut"][];
             items: components["schemas"]["ItemAnswersOut"][];
         };
+        SentenceInRequest: {
+            sentence: number;
+        };
         SentenceOut: {
-            position: number;
+            readonly id: number;
             start_ms: number;
             end_ms: number;
             text: string;
             speaker: string | null;
+            is_spoken?: boolean;
         };
         SessionOut: {
             user: components["schemas"]["UserOut"] | null;
             demo: boolean;
             outbox: boolean;
+            hosts: string[];
         };
         /** @enum {string} */
         SeverityEnum: "error" | "look" | "hint";
@@ -1206,8 +1445,12 @@ export interface components {
             start_ms: number;
             end_ms: number;
         };
+        SpeakerInRequest: {
+            before: string;
+            name: string;
+        };
         SplitInRequest: {
-            position: number;
+            word: number;
         };
         StepOut: {
             name: string;
@@ -1239,6 +1482,8 @@ export interface components {
             title: string;
             language: string;
             media_url: string;
+            player_url: string;
+            tracks: components["schemas"]["StudyTrackOut"][];
             media_type: string;
             has_picture: boolean;
             start_ms: number;
@@ -1266,8 +1511,32 @@ export interface components {
             end_ms: number;
             text: string;
         };
+        /** @description Captions in another language that a student can switch on. */
+        StudyTrackOut: {
+            readonly id: number;
+            language: string;
+            label?: string;
+        };
+        TimesInRequest: {
+            times_by: components["schemas"]["TimesInTimesByEnum"];
+        };
+        /** @enum {string} */
+        TimesInTimesByEnum: "captions" | "sound";
         TokenInRequest: {
             token: string;
+        };
+        TrackCuesOut: {
+            readonly id: number;
+            language: string;
+            label?: string;
+            by_machine?: boolean;
+            cues: unknown[][];
+        };
+        TrackOut: {
+            readonly id: number;
+            language: string;
+            label?: string;
+            by_machine?: boolean;
         };
         TryOut: {
             /** Format: uuid */
@@ -1298,6 +1567,8 @@ export interface components {
             start_ms: number;
             end_ms: number;
         };
+        /** @enum {string} */
+        WayEnum: "track" | "file" | "pasted" | "plain" | "recognise";
     };
     responses: never;
     parameters: never;
@@ -1616,6 +1887,49 @@ export interface operations {
             };
         };
     };
+    find_list: {
+        parameters: {
+            query?: {
+                lesson?: string;
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOut"][];
+                };
+            };
+        };
+    };
+    hosts_search_list: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HostFoundOut"][];
+                };
+            };
+        };
+    };
     items_update: {
         parameters: {
             query?: never;
@@ -1776,6 +2090,27 @@ export interface operations {
             };
         };
     };
+    jobs_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     jobs_destroy: {
         parameters: {
             query?: never;
@@ -1827,7 +2162,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "multipart/form-data": components["schemas"]["BringInRequest"];
+                "application/json": components["schemas"]["BringInRequest"];
             };
         };
         responses: {
@@ -2147,13 +2482,250 @@ export interface operations {
             header?: never;
             path: {
                 lesson_id: string;
-                position: number;
             };
             cookie?: never;
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["PatchedTextInRequest"];
+                "application/json": components["schemas"]["PatchedSentencesInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    lessons_script_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                sentence_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    lessons_script_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                sentence_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lessons_script_correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                sentence_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedCorrectInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    lessons_script_as_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: string;
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    lessons_script_raw_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    lessons_script_replace_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplaceInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchOut"][];
+                };
+            };
+        };
+    };
+    lessons_script_speakers_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpeakerInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    lessons_script_times_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimesInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    lessons_script_tracks_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                track_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackCuesOut"];
+                };
+            };
+        };
+    };
+    lessons_segments_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DivideInRequest"];
             };
         };
         responses: {
@@ -2178,7 +2750,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SplitInRequest"];
+                "application/json": components["schemas"]["SentenceInRequest"];
             };
         };
         responses: {
@@ -2213,6 +2785,29 @@ export interface operations {
             };
         };
     };
+    looks_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["LookInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     overview_list: {
         parameters: {
             query?: never;
@@ -2228,6 +2823,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverviewOut"][];
+                };
+            };
+        };
+    };
+    segments_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                segment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SentenceInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
                 };
             };
         };

@@ -6,8 +6,10 @@ import { SignInPage } from "../accounts/SignInPage";
 import { ApiError } from "../api/client";
 import { ProjectorPage } from "../assignments/ProjectorPage";
 import { DeskPage } from "../desk/DeskPage";
+import { FindPage } from "../lessons/FindPage";
 import { LessonsPage } from "../lessons/LessonsPage";
 import { NewLessonPage } from "../lessons/NewLessonPage";
+import { WorkPage } from "../lessons/WorkPage";
 import { RehearsalPage } from "../rehearsal/RehearsalPage";
 import { SignedIn } from "./SignedIn";
 
@@ -28,6 +30,8 @@ export function App() {
           <Route element={<SignedIn />}>
             <Route path="/" element={<LessonsPage />} />
             <Route path="/new" element={<NewLessonPage />} />
+            <Route path="/work" element={<WorkPage />} />
+            <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
             <Route path="/lessons/:lesson/:step?" element={<DeskPage />} />
             <Route path="/assignments/:assignment/projector" element={<ProjectorPage />} />

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { newId } from "./ids";
-import { clock, moment } from "./times";
+import { clock, fromClock, moment } from "./times";
 
 describe("clock", () => {
   it.each([
@@ -32,5 +32,26 @@ describe("newId", () => {
     expect(ids.every((id) => /^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/.test(id))).toBe(
       true,
     );
+  });
+});
+
+describe("reading a time that was typed", () => {
+  it.each([
+    ["2:05", 125_000],
+    [" 1:02:05 ", 3_725_000],
+    ["2:05.4", 125_400],
+    ["2:05,25", 125_250],
+    ["95", 95_000],
+    ["90:00", 5_400_000],
+  ])("%s", (text, ms) => {
+    expect(fromClock(text)).toBe(ms);
+  });
+
+  it.each(["", "soon", "2:75", "1:2:3:4", "-3", "2:05.1234"])("refuses %s", (text) => {
+    expect(fromClock(text)).toBeNull();
+  });
+
+  it("goes round", () => {
+    for (const ms of [0, 59_000, 3_599_000, 3_600_000]) expect(fromClock(clock(ms))).toBe(ms);
   });
 });

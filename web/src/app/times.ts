@@ -8,6 +8,15 @@ export function clock(ms: number, tenths = false): string {
   return `${head}:${seconds}${tenths ? `.${Math.floor((ms % 1000) / 100)}` : ""}`;
 }
 
+/** What ``clock`` writes, read again: 1:02:05, 2:05, 2:05.4 or seconds; null where it is no time. */
+export function fromClock(text: string): number | null {
+  const match = /^\s*(?:(?:(\d{1,2}):)?(\d{1,3}):)?(\d{1,5})(?:[.,](\d{1,3}))?\s*$/.exec(text);
+  if (!match) return null;
+  const [, hours = "0", minutes, seconds = "0", fraction = ""] = match;
+  if (minutes !== undefined && Number(seconds) > 59) return null;
+  return ((Number(hours) * 60 + Number(minutes ?? 0)) * 60 + Number(seconds)) * 1000 + Number(fraction.padEnd(3, "0"));
+}
+
 /** A date and time in the reader's manner: Fri 18:00, or with the day when it is far. */
 export function moment(iso: string, language: string): string {
   const at = new Date(iso);

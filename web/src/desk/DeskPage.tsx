@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { useTranslation } from "react-i18next";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { Header } from "../app/Header";
 import { useKeys } from "../app/keys";
 import { SharePanel } from "../assignments/SharePanel";
@@ -49,6 +49,7 @@ function DeskView({ desk, sentences, step }: { desk: Desk; sentences: Sentence[]
     document.title = `${desk.title} · Escuela`;
   }, [desk.title]);
   useKeys([{ keys: "R", label: t("desk.rehearse"), run: () => go(`/lessons/${desk.id}/rehearsal`) }]);
+  useGivenInstant(state);
   const whole = step === "share" || step === "results";
   return (
     <div className="flex h-dvh min-h-[560px] flex-col">
@@ -66,6 +67,15 @@ function DeskView({ desk, sentences, step }: { desk: Desk; sentences: Sentence[]
       {!whole && <WorkArea state={state} step={step} />}
     </div>
   );
+}
+
+/** ``?at=…`` opens the lesson at an instant, in milliseconds. */
+function useGivenInstant({ clock }: DeskState) {
+  const [given] = useSearchParams();
+  const at = Number(given.get("at"));
+  useEffect(() => {
+    if (at > 0) clock.seek(at);
+  }, [clock, at]);
 }
 
 function Actions({ desk, state }: { desk: Desk; state: DeskState }) {

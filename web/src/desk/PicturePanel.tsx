@@ -20,6 +20,7 @@ export function PicturePanel({ state }: { state: DeskState }) {
       <Picture
         clock={clock}
         url={desk.recording.media_url}
+        playerUrl={desk.recording.player_url ?? ""}
         hasPicture={desk.recording.has_picture ?? false}
         title={desk.title}
         language={desk.recording.language ?? "en"}

@@ -1,9 +1,11 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { clock as shown } from "../app/times";
+import { fromClock, clock as shown } from "../app/times";
 import { Button } from "../ui/Button";
-import { Field } from "../ui/Field";
+import { Field, OneOf } from "../ui/Field";
 import { acts } from "./queries";
+import { Repairs } from "./Repairs";
+import { TakeAway } from "./TakeAway";
 import type { DeskState } from "./useDeskState";
 
 /** What the recording is called, where it is kept, which part is used, and what reading it needed. */
@@ -39,45 +41,75 @@ export function RecordingPanel({ state }: { state: DeskState }) {
         </Button>
       </form>
       <Extract state={state} />
-      <section className="mt-4 border-t border-rule pt-3">
-        <h2 className="mb-1 font-semibold">{t("recording.repairs")}</h2>
-        {desk.recording.warnings.length === 0 && <p className="text-quiet">{t("recording.noRepairs")}</p>}
-        <ul className="max-h-48 space-y-1 overflow-y-auto text-[13.5px]">
-          {desk.recording.warnings.map((w) => (
-            <li key={`${w.line}${w.message}`}>
-              {t("recording.line", { line: w.line })} {w.message}
-            </li>
-          ))}
-        </ul>
-      </section>
+      <Tracks state={state} />
+      <Repairs desk={desk} />
+      <TakeAway desk={desk} />
     </>
   );
 }
 
+/** From where to where the lesson goes: set where the clock stands, or typed. */
 function Extract({ state }: { state: DeskState }) {
   const { t } = useTranslation();
   const { desk, clock } = state;
-  const from = desk.extract_start_ms ?? 0;
-  const to = desk.extract_end_ms ?? desk.recording.duration_ms;
+  const set = (from: number | null, to: number | null) => state.run(() => acts.extract(desk.id, from, to));
+  const from = desk.extract_start_ms;
+  const to = desk.extract_end_ms;
   return (
     <section className="mt-4 border-t border-rule pt-3">
       <h2 className="mb-1 font-semibold">{t("recording.extract")}</h2>
-      <p className="mb-2">{t("recording.extractSpan", { from: shown(from), to: shown(to) })}</p>
+      <div className="grid grid-cols-2 gap-x-3">
+        <TimeField label={t("recording.from")} value={from ?? 0} change={(ms) => set(ms || null, to)} />
+        <TimeField label={t("recording.to")} value={to ?? desk.recording.duration_ms} change={(ms) => set(from, ms)} />
+      </div>
       <div className="flex flex-wrap gap-1.5">
-        <Button small onClick={() => state.run(() => acts.extract(desk.id, clock.nowMs || null, desk.extract_end_ms))}>
+        <Button small hint="Shift+B" onClick={() => set(clock.nowMs || null, to)}>
           {t("recording.beginHere")}
         </Button>
-        <Button small onClick={() => state.run(() => acts.extract(desk.id, desk.extract_start_ms, clock.nowMs))}>
+        <Button small hint="Shift+E" onClick={() => set(from, clock.nowMs)}>
           {t("recording.endHere")}
         </Button>
-        <Button
-          small
-          disabled={desk.extract_start_ms === null && desk.extract_end_ms === null}
-          onClick={() => state.run(() => acts.extract(desk.id, null, null))}
-        >
+        <Button small disabled={from === null && to === null} onClick={() => set(null, null)}>
           {t("recording.useAll")}
         </Button>
       </div>
+    </section>
+  );
+}
+
+function TimeField(props: { label: string; value: number; change: (ms: number) => void }) {
+  const [text, setText] = useState(shown(props.value));
+  const read = fromClock(text);
+  useEffect(() => setText(shown(props.value)), [props.value]);
+  return (
+    <Field label={props.label}>
+      <input
+        className="field tabular-nums"
+        value={text}
+        aria-invalid={read === null}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => (read !== null && shown(read) !== shown(props.value) ? props.change(read) : undefined)}
+        onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+      />
+    </Field>
+  );
+}
+
+/** Captions in other languages, one of which can stand beside the script. */
+function Tracks({ state }: { state: DeskState }) {
+  const { t } = useTranslation();
+  const { tracks } = state.desk.recording;
+  if (tracks.length === 0) return null;
+  const options = tracks.map((track) => ({ value: String(track.id), label: track.label || track.language }));
+  return (
+    <section className="mt-4 border-t border-rule pt-3">
+      <OneOf
+        label={t("recording.beside")}
+        value={state.beside === null ? "" : String(state.beside)}
+        options={[{ value: "", label: t("recording.besideNone") }, ...options]}
+        change={(v) => state.setBeside(v ? Number(v) : null)}
+      />
+      <p className="text-[13.5px] text-quiet">{t("recording.forStudents")}</p>
     </section>
   );
 }

@@ -1,5 +1,7 @@
-import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { memo, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
+import { api, body } from "../api/client";
 import { useKeys } from "../app/keys";
 import { clock as shown } from "../app/times";
 import { spanAt, useOnClock } from "../player/hooks";
@@ -22,6 +24,16 @@ export function Script({ state, step, margin }: { state: DeskState; step: Step; 
     () => marksOf(desk.items, step, state.selected, sentences),
     [desk.items, step, state.selected, sentences],
   );
+  const beside = useBeside(state);
+  const seek = useCallback((ms: number) => clock.seek(ms), [clock]);
+  const extract = useMemo(
+    (): [number, number] => [desk.extract_start_ms ?? 0, desk.extract_end_ms ?? desk.recording.duration_ms],
+    [desk.extract_start_ms, desk.extract_end_ms, desk.recording.duration_ms],
+  );
+  const firsts = useMemo(
+    () => desk.segments.map((s) => sentences.findIndex((x) => x.start_ms >= s.start_ms)),
+    [desk.segments, sentences],
+  );
   const shownItems = useMemo(
     () => desk.items.filter((i) => i.place === "lesson" || step === "items"),
     [desk.items, step],
@@ -37,10 +49,12 @@ export function Script({ state, step, margin }: { state: DeskState; step: Step; 
               segment={s}
               sentences={sentences}
               items={shownItems}
-              current={current}
+              current={current >= (firsts[n] ?? 0) && current < (firsts[n + 1] ?? sentences.length) ? current : -1}
+              first={firsts[n] ?? 0}
               marks={marks}
-              extract={[desk.extract_start_ms ?? 0, desk.extract_end_ms ?? desk.recording.duration_ms]}
-              seek={(ms) => clock.seek(ms)}
+              extract={extract}
+              beside={beside}
+              seek={seek}
               pick={state.select}
             />
           ))}
@@ -97,8 +111,31 @@ function marksOf(items: Item[], step: Step, selected: string | null, sentences: 
   return marks;
 }
 
+/** The other language's words for each sentence, by the sentence's place. */
+function useBeside({ desk, sentences, beside }: DeskState): Map<number, string> {
+  const track = useQuery({
+    queryKey: ["track", desk.id, beside],
+    enabled: beside !== null,
+    queryFn: async () => {
+      const path = { lesson_id: desk.id, track_id: beside ?? 0 };
+      return body(await api.GET("/api/lessons/{lesson_id}/script/tracks/{track_id}/", { params: { path } }));
+    },
+  });
+  return useMemo(() => {
+    const words = new Map<number, string>();
+    if (beside === null) return words;
+    for (const [start, end, text] of (track.data?.cues ?? []) as [number, number, string][]) {
+      const at = Math.max(0, spanAt(sentences, (start + end) / 2));
+      words.set(at, `${words.get(at) ?? ""} ${text}`.trim());
+    }
+    return words;
+  }, [track.data, sentences, beside]);
+}
+
 type TextProps = {
   number: number;
+  first: number;
+  beside: Map<number, string>;
   segment: Segment;
   sentences: Sentence[];
   items: Item[];
@@ -109,15 +146,19 @@ type TextProps = {
   pick: (item: string) => void;
 };
 
-function SegmentText(props: TextProps) {
+const SegmentText = memo(function SegmentText(props: TextProps) {
   const { segment, items } = props;
   const { t } = useTranslation();
-  const mine = props.sentences.filter((s) => s.start_ms >= segment.start_ms && s.start_ms < segment.end_ms);
+  const mine = useMemo(() => {
+    const from = props.sentences.slice(Math.max(0, props.first));
+    const end = from.findIndex((s) => s.start_ms >= segment.end_ms);
+    return props.first < 0 ? [] : from.slice(0, end < 0 ? undefined : end);
+  }, [props.sentences, props.first, segment.end_ms]);
   const pausesIn = items.filter((i) => typeof i.content.pause_ms === "number");
   const last = mine.at(-1);
   const next = last ? props.sentences[last.position + 1] : undefined;
   return (
-    <section aria-label={segment.title} className="mb-3">
+    <section aria-label={segment.title} className="mb-3 [contain-intrinsic-size:auto_600px] [content-visibility:auto]">
       <h2 className="mb-1 mt-1.5 flex flex-wrap items-baseline gap-x-2.5 font-semibold">
         <span dir="auto">
           {props.number} · {segment.title}
@@ -143,6 +184,7 @@ function SegmentText(props: TextProps) {
             current={s.position === props.current}
             mark={props.marks.get(s.position)}
             outside={s.end_ms <= props.extract[0] || s.start_ms >= props.extract[1]}
+            beside={props.beside.get(s.position)}
             seek={props.seek}
             pauses={here.length ? <PauseLines items={here} pick={props.pick} /> : null}
           />
@@ -150,18 +192,21 @@ function SegmentText(props: TextProps) {
       })}
     </section>
   );
-}
+});
 
 type SentenceProps = {
   sentence: Sentence;
   current: boolean;
   mark: Marked | undefined;
   outside: boolean;
+  beside: string | undefined;
   seek: (ms: number) => void;
   pauses: ReactNode;
 };
 
-const SentenceText = memo(function SentenceText({ sentence, current, mark, outside, seek, pauses }: SentenceProps) {
+const SentenceText = memo(function SentenceText(props: SentenceProps) {
+  const { sentence, current, mark, outside, seek, pauses, beside } = props;
+  const { t } = useTranslation();
   const line = mark && mark.verdict !== "not_heard" ? `u-${mark.verdict}` : "";
   const bracket = mark?.verdict === "not_heard" ? ["[ ", " ]"] : ["", ""];
   return (
@@ -179,12 +224,24 @@ const SentenceText = memo(function SentenceText({ sentence, current, mark, outsi
           aria-current={current ? "true" : undefined}
           onClick={() => seek(sentence.start_ms)}
           onKeyDown={(e) => e.key === "Enter" && seek(sentence.start_ms)}
-          className={`cursor-pointer hover:bg-sand ${current ? "bg-here" : ""} ${line} ${mark?.selected ? "outline-1 outline-offset-2 outline-line" : ""}`}
+          className={`cursor-pointer hover:bg-sand ${current ? "bg-here" : ""} ${line} ${sentence.is_spoken ? "" : "italic text-quiet"} ${mark?.selected ? "outline-1 outline-offset-2 outline-line" : ""}`}
         >
           {sentence.text}
         </span>
-        {bracket[1]}{" "}
+        {bracket[1]}
+        {!/[.?!…。？！؟]["'”’»)\]]*$/.test(sentence.text) && (
+          <span aria-hidden="true" className="text-quiet">
+            {" "}
+            ·
+          </span>
+        )}{" "}
+        {!sentence.is_spoken && <span className="font-sans text-[13px] text-quiet">({t("script.isNotSpoken")}) </span>}
       </span>
+      {beside && (
+        <span dir="auto" className="mb-1.5 block text-[14px] text-quiet">
+          {beside}
+        </span>
+      )}
       {pauses}
     </>
   );

@@ -5,7 +5,8 @@ export type Desk = Schemas["DeskOut"];
 export type Item = Schemas["ItemOut"];
 export type Content = Schemas["ItemContent"];
 export type Segment = Schemas["SegmentOut"];
-export type Sentence = Schemas["SentenceOut"];
+/** A sentence with its place in the script. */
+export type Sentence = Schemas["SentenceOut"] & { position: number };
 export type Report = Schemas["ReportOut"];
 export type Verdict = Report["verdict"];
 export type Finding = Schemas["FindingOut"];
@@ -24,10 +25,17 @@ export function useScript(lesson: string) {
   return useQuery({
     queryKey: ["script", lesson],
     queryFn: async () =>
-      body(await api.GET("/api/lessons/{lesson_id}/script/", { params: { path: { lesson_id: lesson } } })),
+      body(await api.GET("/api/lessons/{lesson_id}/script/", { params: { path: { lesson_id: lesson } } })).map(
+        (sentence, position) => ({ ...sentence, position }),
+      ),
     staleTime: 300_000,
   });
 }
+
+/** Changes after which the script is read again; so are their undoing and redoing. */
+const SCRIPT_CHANGES = new Set(
+  "correct_sentence join_sentences split_sentence name_speaker mark_spoken replace use_times".split(" "),
+);
 
 type Sent = Promise<{ data?: Desk }>;
 
@@ -41,13 +49,17 @@ export function useChange(lesson: string) {
       if (!before || desk.version >= before.version) queries.setQueryData(["desk", lesson], desk);
       queries.invalidateQueries({ queryKey: ["lessons"] });
       const labels = [before?.undo, before?.redo, desk.undo, desk.redo];
-      if (labels.includes("correct_sentence")) queries.invalidateQueries({ queryKey: ["script", lesson] });
+      if (labels.some((label) => label && SCRIPT_CHANGES.has(label)))
+        queries.invalidateQueries({ queryKey: ["script", lesson] });
     },
   });
 }
 
 const ofLesson = (lesson: string) => ({ params: { path: { lesson_id: lesson } } });
 const ofItem = (item: string) => ({ params: { path: { item_id: item } } });
+const ofSentence = (lesson: string, sentence: number) => ({
+  params: { path: { lesson_id: lesson, sentence_id: sentence } },
+});
 const ofSegment = (segment: string) => ({ params: { path: { segment_id: segment } } });
 
 /** Asks the writer for one more item in the segment that holds an instant; the job to watch. */
@@ -75,16 +87,30 @@ export const acts = {
     api.PATCH("/api/lessons/{lesson_id}/", { ...ofLesson(lesson), body: given }),
   extract: (lesson: string, start_ms: number | null, end_ms: number | null): Sent =>
     api.PUT("/api/lessons/{lesson_id}/extract/", { ...ofLesson(lesson), body: { start_ms, end_ms } }),
-  split: (lesson: string, position: number): Sent =>
-    api.POST("/api/lessons/{lesson_id}/segments/", { ...ofLesson(lesson), body: { position } }),
+  split: (lesson: string, sentence: number): Sent =>
+    api.POST("/api/lessons/{lesson_id}/segments/", { ...ofLesson(lesson), body: { sentence } }),
+  divide: (lesson: string, fineness: number): Sent =>
+    api.PUT("/api/lessons/{lesson_id}/segments/", { ...ofLesson(lesson), body: { fineness } }),
+  moveSegment: (segment: string, sentence: number): Sent =>
+    api.PUT("/api/segments/{segment_id}/", { ...ofSegment(segment), body: { sentence } }),
   rename: (segment: string, title: string): Sent =>
     api.PATCH("/api/segments/{segment_id}/", { ...ofSegment(segment), body: { title } }),
   merge: (segment: string): Sent => api.DELETE("/api/segments/{segment_id}/", ofSegment(segment)),
-  correct: (lesson: string, position: number, text: string): Sent =>
-    api.PATCH("/api/lessons/{lesson_id}/script/{position}/", {
-      params: { path: { lesson_id: lesson, position } },
-      body: { text },
+  correct: (lesson: string, sentence: Sentence, text: string): Sent =>
+    api.PATCH("/api/lessons/{lesson_id}/script/{sentence_id}/", {
+      ...ofSentence(lesson, sentence.id),
+      body: { text, before: sentence.text },
     }),
+  join: (lesson: string, sentence: number): Sent =>
+    api.DELETE("/api/lessons/{lesson_id}/script/{sentence_id}/", ofSentence(lesson, sentence)),
+  splitSentence: (lesson: string, sentence: number, word: number): Sent =>
+    api.POST("/api/lessons/{lesson_id}/script/{sentence_id}/", { ...ofSentence(lesson, sentence), body: { word } }),
+  mark: (lesson: string, sentences: number[], given: { speaker?: string; is_spoken?: boolean }): Sent =>
+    api.PATCH("/api/lessons/{lesson_id}/script/", { ...ofLesson(lesson), body: { sentences, ...given } }),
+  speaker: (lesson: string, before: string, name: string): Sent =>
+    api.PUT("/api/lessons/{lesson_id}/script/speakers/", { ...ofLesson(lesson), body: { before, name } }),
+  times: (lesson: string, times_by: "captions" | "sound"): Sent =>
+    api.PUT("/api/lessons/{lesson_id}/script/times/", { ...ofLesson(lesson), body: { times_by } }),
   add: (lesson: string, content: Content): Sent =>
     api.POST("/api/lessons/{lesson_id}/items/", { ...ofLesson(lesson), body: content }),
   change: (item: Item, content: Content): Sent =>

@@ -22,6 +22,8 @@ export type DeskState = {
   another: (item: Item) => void;
   proposing: string | null;
   propose: (job: string | null) => void;
+  beside: number | null;
+  setBeside: (track: number | null) => void;
   addItem: (kind: Content["kind"], pauseMs?: number) => void;
 };
 
@@ -68,6 +70,7 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     },
     [sentences, sentenceAt, clock, queries, desk.id, mutateAsync],
   );
+  const [beside, setBeside] = useState<number | null>(null);
   const [proposing, propose] = useState<string | null>(null);
   const another = useCallback(
     async (near: Item) => {
@@ -95,6 +98,8 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     another,
     proposing,
     propose,
+    beside,
+    setBeside,
   };
 }
 

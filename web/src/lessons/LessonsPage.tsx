@@ -1,15 +1,24 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
-import { ApiError, api } from "../api/client";
 import { Header, Who } from "../app/Header";
 import { useKeys } from "../app/keys";
 import { clock, moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice, useSentence, Waiting } from "../ui/Notice";
 import { JobSteps } from "./JobSteps";
-import { type Given, type Job, type LessonRow, useJobs, useLessons, useOverview } from "./queries";
+import {
+  errorOfJob,
+  type Given,
+  isOpen,
+  type Job,
+  type LessonRow,
+  useJobActs,
+  useJobs,
+  useLessons,
+  useOverview,
+} from "./queries";
 
 /** Every lesson, newest first, with what waits. */
 export function LessonsPage() {
@@ -49,6 +58,11 @@ export function LessonsPage() {
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
+          {words.trim() && (
+            <Link className="mt-1 inline-block text-teal underline" to={`/find?q=${encodeURIComponent(words)}`}>
+              {t("find.everywhere", { words })}
+            </Link>
+          )}
           <ErrorNotice error={lessons.error} />
           {lessons.isPending ? (
             <Waiting />
@@ -164,9 +178,9 @@ function Pauses({ lesson }: { lesson: LessonRow }) {
 
 function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
   const { t } = useTranslation();
-  const jobs = useJobs();
+  const jobs = useJobs().data?.filter((j) => j.kind === "bring_in" && (isOpen(j) || j.state === "failed")) ?? [];
   const queries = useQueryClient();
-  const running = jobs.data?.filter((j) => j.state !== "failed").length ?? 0;
+  const running = jobs.filter(isOpen).length;
   // A job that has ended leaves the list: its lesson is there now.
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the number changes
   useEffect(() => {
@@ -177,7 +191,7 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
   return (
     <aside className="border-l border-rule bg-paper p-5">
       <h2 className="mb-3 font-semibold">{t("lessons.waiting")}</h2>
-      {jobs.data?.map((j) => (
+      {jobs.map((j) => (
         <JobCard key={j.id} job={j} />
       ))}
       {toMark.map((g) => (
@@ -204,9 +218,10 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
           <span className="text-[14px] text-quiet">{l.title}</span>
         </Link>
       ))}
-      {!jobs.data?.length && !undecided.length && !toMark.length && (
-        <p className="text-quiet">{t("lessons.nothingWaits")}</p>
-      )}
+      {!jobs.length && !undecided.length && !toMark.length && <p className="text-quiet">{t("lessons.nothingWaits")}</p>}
+      <Link to="/work" className="mt-4 block text-[14px] text-teal underline">
+        {t("work.title")}
+      </Link>
     </aside>
   );
 }
@@ -214,18 +229,8 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
 function JobCard({ job }: { job: Job }) {
   const { t } = useTranslation();
   const sentence = useSentence();
-  const queries = useQueryClient();
-  const away = useMutation({
-    mutationFn: () => api.DELETE("/api/jobs/{job_id}/", { params: { path: { job_id: job.id } } }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["jobs"] }),
-  });
+  const { away, again } = useJobActs(job);
   const failed = job.state === "failed";
-  const error = new ApiError(
-    400,
-    job.error_code ?? "",
-    job.error_message ?? "",
-    job.error_params as Record<string, string>,
-  );
   return (
     <article className={`mb-3 rounded border bg-sheet px-3 py-2.5 ${failed ? "border-brick" : "border-rule"}`}>
       <p className="mb-1">
@@ -233,10 +238,15 @@ function JobCard({ job }: { job: Job }) {
       </p>
       {failed ? (
         <>
-          <p className="mb-2 text-[14px]">{sentence(error)}</p>
-          <Button small onClick={() => away.mutate()}>
-            {t("job.putAway")}
-          </Button>
+          <p className="mb-2 text-[14px]">{sentence(errorOfJob(job))}</p>
+          <div className="flex gap-1.5">
+            <Button small onClick={() => again.mutate()}>
+              {t("job.again")}
+            </Button>
+            <Button small onClick={() => away.mutate()}>
+              {t("job.putAway")}
+            </Button>
+          </div>
         </>
       ) : (
         <JobSteps job={job} />

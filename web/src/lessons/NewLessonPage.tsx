@@ -1,121 +1,120 @@
-import { type FormEvent, useState } from "react";
+import { type DragEvent, type FormEvent, useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Link, Navigate } from "react-router";
-import { ApiError, upload } from "../api/client";
+import { useSearchParams } from "react-router";
 import { Header, Who } from "../app/Header";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
-import { ErrorNotice } from "../ui/Notice";
-import { JobSteps } from "./JobSteps";
-import { type Job, useJob } from "./queries";
+import { FromElsewhere } from "./FromElsewhere";
+import { HostSearch } from "./HostSearch";
+import { SourceCard } from "./SourceCard";
+import { type Sources, useSources } from "./useSources";
 
-/** Bring in a recording with its captions. */
+/** Bring recordings in, by link or as files: each is looked at first, then its words are chosen. */
 export function NewLessonPage() {
   const { t } = useTranslation();
-  const [job, setJob] = useState<string | null>(null);
-  const watched = useJob(job);
-  const lesson = watched.data?.state === "done" ? watched.data.result.lesson : null;
-  if (lesson) return <Navigate to={`/lessons/${lesson}/script`} replace />;
-  const failed = watched.data?.state === "failed" ? watched.data : null;
+  const sources = useSources();
+  useGivenLink(sources.addLink);
   return (
     <>
       <Header actions={<Who />} />
-      <main className="mx-auto max-w-xl p-6">
+      <main className="mx-auto max-w-4xl p-6">
         <h1 className="mb-4 font-script text-2xl font-semibold">{t("new.title")}</h1>
-        {watched.data && !failed ? (
-          <section aria-live="polite" className="rounded border border-rule bg-sheet p-4">
-            <p className="mb-2 font-semibold">{watched.data.title}</p>
-            <JobSteps job={watched.data} />
-            <p className="mt-3 text-quiet">
-              {t("new.mayLeave")}{" "}
-              <Link to="/" className="text-teal underline">
-                {t("lessons.title")}
-              </Link>
-            </p>
-          </section>
-        ) : (
-          <BringInForm failed={failed} started={(j) => setJob(j.id)} />
-        )}
+        <div className="grid gap-x-8 md:grid-cols-2">
+          <LinkForm add={sources.addLink} />
+          <Files add={sources.addFiles} />
+        </div>
+        <HostSearch take={sources.addLink} />
+        <List sources={sources} />
+        <FromElsewhere />
       </main>
     </>
   );
 }
 
-function BringInForm({ failed, started }: { failed: Job | null; started: (job: Job) => void }) {
+/** ``/new?link=…`` brings the link in at once; a shared text may carry it too. */
+function useGivenLink(add: (link: string) => void) {
+  const [given, setGiven] = useSearchParams();
+  const done = useRef(false);
+  useEffect(() => {
+    const link = given.get("link") || given.get("text")?.match(/https?:\/\/\S+/)?.[0];
+    if (!link || done.current) return;
+    done.current = true;
+    add(link);
+    setGiven({}, { replace: true });
+  }, [given, setGiven, add]);
+}
+
+function LinkForm({ add }: { add: (link: string) => void }) {
   const { t } = useTranslation();
-  const [file, setFile] = useState<File | null>(null);
-  const [captions, setCaptions] = useState<File | null>(null);
-  const [title, setTitle] = useState("");
-  const [language, setLanguage] = useState("en");
-  const [share, setShare] = useState<number | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  const send = async (e: FormEvent) => {
+  const [link, setLink] = useState("");
+  const send = (e: FormEvent) => {
     e.preventDefault();
-    if (!file || !captions) return;
-    const form = new FormData();
-    form.set("title", title);
-    form.set("language", language);
-    form.set("captions", captions);
-    form.set("file", file);
-    setError(null);
-    setShare(0);
-    try {
-      started(await upload<Job>("/api/lessons/", form, setShare));
-    } catch (refused) {
-      setError(refused);
-    }
-    setShare(null);
+    if (!link.trim()) return;
+    add(link.trim());
+    setLink("");
   };
-  const before = failed
-    ? new ApiError(
-        400,
-        failed.error_code ?? "",
-        failed.error_message ?? "",
-        failed.error_params as Record<string, string>,
-      )
-    : null;
   return (
     <form onSubmit={send}>
-      <ErrorNotice error={error ?? before} />
-      <Field label={t("new.file")} help={t("new.fileHelp")}>
+      <Field label={t("new.link")} help={t("new.linkHelp")}>
         <input
           className="field"
-          type="file"
-          accept="video/*,audio/*"
-          required
-          onChange={(e) => setFile(e.target.files?.[0] ?? null)}
+          // biome-ignore lint/a11y/noAutofocus: the page has this one purpose
+          autoFocus
+          inputMode="url"
+          value={link}
+          onChange={(e) => setLink(e.target.value)}
+          placeholder="https://"
         />
       </Field>
-      <Field label={t("new.captions")} help={t("new.captionsHelp")}>
-        <input
-          className="field"
-          type="file"
-          accept=".vtt,.srt,text/vtt"
-          required
-          onChange={(e) => setCaptions(e.target.files?.[0] ?? null)}
-        />
-      </Field>
-      <Field label={t("new.name")} help={t("new.nameHelp")}>
-        <input className="field" value={title} onChange={(e) => setTitle(e.target.value)} maxLength={300} />
-      </Field>
-      <Field label={t("new.language")} help={language === "en" ? undefined : t("new.languageHelp")}>
-        <select className="field" value={language} onChange={(e) => setLanguage(e.target.value)}>
-          {["en", "es", "fr", "de", "pt", "it", "ca", "ar"].map((l) => (
-            <option key={l} value={l}>
-              {t(`language.${l}`)}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <Button look="main" type="submit" disabled={!file || !captions || share !== null}>
-        {t("new.bringIn")}
+      <Button look="main" type="submit" disabled={!link.trim()}>
+        {t("new.look")}
       </Button>
-      {share !== null && (
-        <p className="mt-3" role="status">
-          <progress className="h-2 w-full accent-teal" value={share} max={1} aria-label={t("new.uploading")} />
-          {t("new.uploading")} {Math.round(share * 100)} %
-        </p>
-      )}
     </form>
+  );
+}
+
+function Files({ add }: { add: (files: File[]) => void }) {
+  const { t } = useTranslation();
+  const [over, setOver] = useState(false);
+  const dropped = (e: DragEvent) => {
+    e.preventDefault();
+    setOver(false);
+    add([...e.dataTransfer.files]);
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: a place to drop files; the field inside does the same by keys
+    <div
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={dropped}
+      className={`rounded border border-dashed px-4 py-3 ${over ? "border-teal bg-here" : "border-line bg-sheet"}`}
+    >
+      <Field label={t("new.files")} help={t("new.filesHelp")}>
+        <input
+          className="field border-0 px-0"
+          type="file"
+          multiple
+          onChange={(e) => {
+            add([...(e.target.files ?? [])]);
+            e.target.value = "";
+          }}
+        />
+      </Field>
+    </div>
+  );
+}
+
+function List({ sources }: { sources: Sources }) {
+  const { t } = useTranslation();
+  if (sources.sources.length === 0) return null;
+  return (
+    <section aria-label={t("new.onTheWay")} className="mt-6 space-y-4">
+      {sources.sources.map((source) => (
+        <SourceCard key={source.id} source={source} sources={sources} alone={sources.sources.length === 1} />
+      ))}
+    </section>
   );
 }

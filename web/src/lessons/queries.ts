@@ -1,9 +1,30 @@
-import { useQuery } from "@tanstack/react-query";
-import { api, body, type Schemas } from "../api/client";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ApiError, api, body, type Schemas } from "../api/client";
 
 export type LessonRow = Schemas["LessonOut"];
 export type Given = Schemas["OverviewOut"];
 export type Job = Schemas["JobOut"];
+
+/** What looking at a file or a link found. */
+export type Look = {
+  title: string;
+  duration_ms: number | null;
+  language: string;
+  tracks: { id: string; language: string; label: string; by_machine: boolean }[];
+  chapters: number;
+  has_sound: boolean;
+  same_as: { lesson: string; title: string } | null;
+  ways: { recognise: string; plain: string };
+};
+
+/** The sentence of a job that failed, as an error like any other. */
+export function errorOfJob(job: Job): ApiError {
+  return new ApiError(400, job.error_code ?? "", job.error_message ?? "", job.error_params as Record<string, string>);
+}
+
+export function isOpen(job: Job): boolean {
+  return job.state === "waiting" || job.state === "running";
+}
 
 export function useLessons(words: string, folder: string | undefined) {
   return useQuery({
@@ -18,12 +39,12 @@ export function useOverview() {
   return useQuery({ queryKey: ["overview"], queryFn: async () => body(await api.GET("/api/overview/")) });
 }
 
-/** Recordings being brought in, and those that could not be. Looked at each second while one runs. */
+/** Long work, newest first, without what was put away. Looked at each second while some runs. */
 export function useJobs() {
   return useQuery({
     queryKey: ["jobs"],
     queryFn: async () => body(await api.GET("/api/jobs/")),
-    refetchInterval: (query) => (query.state.data?.some((j) => j.state !== "failed") ? 1000 : false),
+    refetchInterval: (query) => (query.state.data?.some(isOpen) ? 1000 : false),
   });
 }
 
@@ -33,6 +54,16 @@ export function useJob(id: string | null) {
     queryKey: ["job", id],
     enabled: id !== null,
     queryFn: async () => body(await api.GET("/api/jobs/{job_id}/", { params: { path: { job_id: id ?? "" } } })),
-    refetchInterval: (query) => (["done", "failed"].includes(query.state.data?.state ?? "") ? false : 700),
+    refetchInterval: (query) => (query.state.data && !isOpen(query.state.data) ? false : 700),
   });
+}
+
+/** Cancel or put away; try again from where it failed. */
+export function useJobActs(job: Job) {
+  const queries = useQueryClient();
+  const onSuccess = () => queries.invalidateQueries({ queryKey: ["jobs"] });
+  const params = { path: { job_id: job.id } };
+  const away = useMutation({ mutationFn: () => api.DELETE("/api/jobs/{job_id}/", { params }), onSuccess });
+  const again = useMutation({ mutationFn: () => api.POST("/api/jobs/{job_id}/", { params }), onSuccess });
+  return { away, again };
 }

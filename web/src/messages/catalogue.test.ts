@@ -20,7 +20,7 @@ const catalogue: Catalogue = Object.assign(
 const code = files(SRC)
   .map((f) => readFileSync(f, "utf-8"))
   .join("\n");
-const bare = (key: string) => key.replace(/_(one|other)$/, "");
+const bare = (key: string) => key.replace(/_(zero|one|other)$/, "");
 const PLACEHOLDER = /\{\{(\w+)\}\}/g;
 
 /** Keys written out in the code, and the patterns of those put together from a word and a value. */

@@ -1,16 +1,24 @@
 import { useEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import type { Clock } from "./clock";
+import { RemoteMedia } from "./remote";
 
-/** The recording's picture, or a plain panel where there is only sound. */
-export function Picture(props: {
+type Props = {
   clock: Clock;
   url: string;
+  playerUrl: string;
   hasPicture: boolean;
   title: string;
   language: string;
   startMs?: number;
-}) {
+};
+
+/** The recording's picture: its file, or its host's own player; a plain panel where there is only sound. */
+export function Picture(props: Props) {
+  return props.playerUrl ? <HostPlayer {...props} /> : <FilePlayer {...props} />;
+}
+
+function FilePlayer(props: Props) {
   const media = useRef<HTMLVideoElement>(null);
   const { t } = useTranslation();
   const { clock, startMs = 0 } = props;
@@ -36,5 +44,29 @@ export function Picture(props: {
         <p className="absolute inset-0 flex items-center justify-center text-paper">{t("shared.soundOnly")}</p>
       )}
     </div>
+  );
+}
+
+function HostPlayer({ clock, playerUrl, title, startMs = 0 }: Props) {
+  const frame = useRef<HTMLIFrameElement>(null);
+  useEffect(() => {
+    if (!frame.current) return;
+    const remote = new RemoteMedia(frame.current);
+    const detach = clock.attach(remote);
+    if (startMs > 0) clock.seek(startMs);
+    return () => {
+      detach();
+      remote.close();
+    };
+  }, [clock, startMs]);
+  return (
+    <iframe
+      ref={frame}
+      title={title}
+      src={playerUrl}
+      allow="autoplay"
+      sandbox="allow-scripts allow-same-origin"
+      className="block aspect-video w-full rounded-[3px] border-0 bg-ink"
+    />
   );
 }

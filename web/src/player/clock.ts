@@ -3,11 +3,13 @@
  * Pausing: a timer wakes shortly before the instant, then the position is read every 4 ms; once it is reached the media is
  * paused and set back to the instant. Never earlier than asked, so no word is cut.
  */
+import type { Media } from "./remote";
+
 const WAKE_BEFORE_MS = 150;
 const CHECK_MS = 4;
 
 export class Clock {
-  private media: HTMLMediaElement | null = null;
+  private media: Media | null = null;
   private listeners = new Set<() => void>();
   private target: { atMs: number; reached: () => void } | null = null;
   private timer = 0;
@@ -16,7 +18,7 @@ export class Clock {
   playing = false;
 
   /** Connects a media element; returns what disconnects it. */
-  attach(media: HTMLMediaElement): () => void {
+  attach(media: Media): () => void {
     this.media = media;
     const update = () => this.update();
     const events = ["play", "playing", "pause", "seeking", "seeked", "ended", "ratechange", "loadedmetadata"];
@@ -80,7 +82,7 @@ export class Clock {
     this.timer = window.setTimeout(() => this.arm(), leftMs > WAKE_BEFORE_MS ? leftMs - WAKE_BEFORE_MS / 2 : CHECK_MS);
   }
 
-  private stopAt(media: HTMLMediaElement, target: { atMs: number; reached: () => void }): void {
+  private stopAt(media: Media, target: { atMs: number; reached: () => void }): void {
     const lateMs = media.currentTime * 1000 - target.atMs;
     this.target = null;
     media.pause();

@@ -11,6 +11,7 @@ import { Card } from "./Card";
 import { isDone } from "./course";
 import type { Rules, StudyLesson } from "./door";
 import { EndPage } from "./EndPage";
+import { OtherWords } from "./OtherWords";
 import { ReadAlong } from "./ReadAlong";
 import type { Course } from "./useCourse";
 
@@ -34,6 +35,7 @@ export function StudyRoom(props: Props) {
         <Picture
           clock={clock}
           url={lesson.media_url}
+          playerUrl={lesson.player_url}
           hasPicture={lesson.has_picture}
           title={lesson.title}
           language={lesson.language}
@@ -47,6 +49,7 @@ export function StudyRoom(props: Props) {
         <>
           <div className="flex-1 px-4 py-3">
             <ReadAlong clock={clock} lesson={lesson} />
+            <OtherWords clock={clock} lesson={lesson} />
           </div>
           <Transport {...props} back={back} />
         </>

@@ -10,6 +10,7 @@ from escuela_core.language.parsing import parsed, speaks
 from escuela_core.language.terms import is_content, lemmas, rarity
 
 LONGEST_TITLE_WORDS = 5
+_GREETINGS = ("good morning", "good evening", "good afternoon", "hello", "hi ", "welcome", "buenas", "buenos", "hola")
 _OPENERS = ("and ", "but ", "so ", "it ", "this ", "that ", "they ", "he ", "she ", "these ", "those ", "well", "now,")
 
 
@@ -68,7 +69,7 @@ def summary_of(texts: Sequence[str], terms: Sequence[str]) -> str:
     def worth(text: str) -> float:
         words = text.lower().split()
         named = sum(weights.get(w.strip(".,;:!?"), 0.0) for w in dict.fromkeys(words))
-        alone = -1.0 if text.lower().startswith(_OPENERS) or text.endswith("?") else 0.0
+        alone = -1.0 if text.lower().startswith((*_OPENERS, *_GREETINGS)) or text.endswith("?") else 0.0
         return named + alone - 0.02 * abs(len(words) - 16)
 
     return max(texts, key=worth)

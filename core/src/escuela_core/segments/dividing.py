@@ -24,7 +24,7 @@ LONGEST_MS = 360_000
 WINDOW_MS = 28_000
 # Weights and the price of a boundary were set on the development talks, never on the reporting ones.
 MEANING, WORDS, PAUSE = 1.0, 0.6, 0.2
-PRICE = -0.5
+PRICE, PRICE_STEP = -0.5, 0.4
 # Too short a part is made only where a long silence leaves no other way.
 TOO_SHORT = 50.0
 
@@ -39,14 +39,20 @@ class Segment:
     key_terms: tuple[str, ...]
 
 
-def divide(transcript: Transcript) -> list[Segment]:
-    """The segments of ``transcript``, covering it from the first sentence to the last; none where nothing is said."""
+def divide(transcript: Transcript, *, fineness: int = 0) -> list[Segment]:
+    """The segments of ``transcript``, covering it from the first sentence to the last; none where nothing is said.
+
+    ``fineness`` from -2 to 2: each step doubles (coarser, below 0) or halves how long parts may be and how soon they
+    come.
+    """
     sentences = transcript.sentences
     if not sentences:
         return []
     vectors = encoder().embed([s.text for s in sentences])
     words = [lemmas(s.text, transcript.language) for s in sentences]
-    firsts = _best_boundaries(sentences, _changes(sentences, vectors, words))
+    firsts = _best_boundaries(
+        sentences, _changes(sentences, vectors, words), 2.0**-fineness, PRICE - PRICE_STEP * fineness
+    )
     return describe(transcript, firsts)
 
 
@@ -99,8 +105,11 @@ def _window(sentences: Sequence[Sentence], at: int, step: int) -> list[int]:
     return found
 
 
-def _best_boundaries(sentences: Sequence[Sentence], change: NDArray[np.float64]) -> list[int]:
-    """Sentence numbers that open segments, best total change at a price per boundary, lengths within bounds."""
+def _best_boundaries(
+    sentences: Sequence[Sentence], change: NDArray[np.float64], scale: float, price_each: float
+) -> list[int]:
+    """Sentence numbers that open segments, best total change at a price per boundary, lengths within scaled bounds."""
+    shortest, longest = SHORTEST_MS * scale, LONGEST_MS * scale
     count = len(sentences)
     starts = [0, *(s.start_ms for s in sentences[1:]), sentences[-1].end_ms]
     best = [-math.inf] * (count + 1)
@@ -108,10 +117,10 @@ def _best_boundaries(sentences: Sequence[Sentence], change: NDArray[np.float64])
     best[0] = 0.0
     low = 0
     for end in range(1, count + 1):
-        while starts[end] - starts[low] > LONGEST_MS and low < end - 1:
+        while starts[end] - starts[low] > longest and low < end - 1:
             low += 1
         for begin in range(low, end):
-            price = (PRICE if begin else 0.0) + (TOO_SHORT if starts[end] - starts[begin] < SHORTEST_MS else 0.0)
+            price = (price_each if begin else 0.0) + (TOO_SHORT if starts[end] - starts[begin] < shortest else 0.0)
             gain = best[begin] + (float(change[begin]) if begin else 0.0) - price
             if gain > best[end]:
                 best[end], back[end] = gain, begin

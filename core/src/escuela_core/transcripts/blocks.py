@@ -7,10 +7,11 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from escuela_core.transcripts.cues import CaptionLineError
+from escuela_core.transcripts.cues import CaptionFramesError, CaptionLineError
 
 ARROW = "-->"
 _TIME = re.compile(r"(?:(\d{1,3}):)?(\d{1,2}):(\d{1,2})[.,](\d{1,3})")
+_FRAMES = re.compile(r"\s*\d{1,2}:\d{2}:\d{2}[:;]\d{2,3}\b")
 _TAG = re.compile(r"</?[a-zA-Z][^<>]*>|\{\\[^{}]*\}")
 
 
@@ -37,7 +38,7 @@ def milliseconds(text: str) -> int | None:
 
 
 def blocks(lines: list[str]) -> Iterator[Block]:
-    """Each timed block of a file. Raises CaptionLineError where an arrow stands between no times."""
+    """Each timed block of a file. Raises CaptionLineError or CaptionFramesError at an arrow without times."""
     at = 0
     while at < len(lines):
         if ARROW not in lines[at]:
@@ -59,6 +60,8 @@ def _times(line: str, number: int) -> tuple[int, int]:
     left, _, right = line.partition(ARROW)
     start_ms = milliseconds(left)
     end_ms = milliseconds((right.split() or [""])[0])
+    if _FRAMES.match(left) or _FRAMES.match(right):
+        raise CaptionFramesError(number, line)
     if start_ms is None or end_ms is None:
         raise CaptionLineError(number, line)
     return start_ms, end_ms

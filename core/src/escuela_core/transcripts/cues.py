@@ -5,6 +5,8 @@ Nothing is dropped silently: every repair is a warning with the line it was made
 
 from __future__ import annotations
 
+import re
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -13,6 +15,7 @@ from escuela_core.timeline import clock
 from escuela_core.transcripts.model import Warning
 
 LONGEST_CUE_MS = 10_000
+_SPEAKER = re.compile(r"(?:>>+\s*)?([A-ZÀ-Þ][\w.'’-]*(?: [A-ZÀ-Þ][\w.'’-]*){0,2}):\s+(?=\S)|>>+\s*()(?=\S)")
 # Encoders round the length of a file; captions may outlast it by this much before they are refused.
 GRACE_MS = 1_500
 
@@ -49,11 +52,26 @@ class CaptionLineError(EscuelaError):
         super().__init__(f"Line {line} of the captions is not a time: {shown!r}.", line=line, found=shown)
 
 
+class CaptionFramesError(EscuelaError):
+    code = "caption_frames"
+
+    def __init__(self, line: int, found: str) -> None:
+        shown = found.strip()[:60]
+        super().__init__(
+            f"Line {line} of the captions counts frames ({shown!r}); export them with milliseconds.",
+            line=line,
+            found=shown,
+        )
+
+
 class CaptionsNoCuesError(EscuelaError):
     code = "captions_no_cues"
 
     def __init__(self) -> None:
-        super().__init__("No captions with times were found in the file; it should be WebVTT or SRT.")
+        super().__init__(
+            "No captions with times were found in the file; it should be WebVTT, SRT, TTML or lines that begin "
+            "with a time."
+        )
 
 
 class CaptionBeyondEndError(EscuelaError):
@@ -77,7 +95,50 @@ def clean(cues: Sequence[Cue], duration_ms: int | None) -> tuple[list[Cue], list
     warnings: list[Warning] = []
     ordered = _in_order(cues, warnings)
     fresh = _without_rolling(ordered, warnings)
-    return _with_ends(fresh, duration_ms, warnings), warnings
+    named = _named_speakers(_without_capitals(fresh, warnings))
+    return _with_ends(named, duration_ms, warnings), warnings
+
+
+def _without_capitals(cues: list[Cue], warnings: list[Warning]) -> list[Cue]:
+    """Captions all in capitals hide names and sentence starts from every later step; they are set small."""
+    letters = [c for cue in cues for line in cue.lines for c in line if c.isalpha()]
+    if (
+        not letters
+        or sum(c.isupper() for c in letters) < 0.9 * len(letters)
+        or not any(c.lower() != c for c in letters)
+    ):
+        return cues
+    warnings.append(Warning(cues[0].line, "The captions are all in capitals; they were set in small letters."))
+    starts = True
+    done = []
+    for cue in cues:
+        lines = []
+        for line in cue.lines:
+            words = []
+            for word in line.lower().split():
+                words.append(
+                    word[:1].upper() + word[1:] if starts or word in ("i", "i'm", "i'll", "i've", "i'd") else word
+                )
+                starts = word.rstrip("\"'”’)]")[-1:] in (".", "?", "!")
+            lines.append(" ".join(words))
+        done.append(replace(cue, lines=tuple(lines)))
+    return done
+
+
+def _named_speakers(cues: list[Cue]) -> list[Cue]:
+    """``Name:`` before a cue's words is its speaker where the file does so again; ``>>`` only says that one begins."""
+    found = [_SPEAKER.match(cue.lines[0]) if cue.lines and cue.speaker is None else None for cue in cues]
+    counts = Counter(match.group(1) for match in found if match and match.group(1))
+    done = []
+    for cue, match in zip(cues, found, strict=True):
+        if match is None or (match.group(1) and counts[match.group(1)] < 2):
+            done.append(cue)
+            continue
+        lines = tuple(line for line in (cue.lines[0][match.end() :], *cue.lines[1:]) if line)
+        dropped = len(match.group(0).split())
+        stamps = tuple(Stamp(max(0, s.index - dropped), s.at_ms) for s in cue.stamps)
+        done.append(replace(cue, lines=lines, speaker=match.group(1) or None, stamps=stamps))
+    return [cue for cue in done if cue.lines]
 
 
 def _in_order(cues: Sequence[Cue], warnings: list[Warning]) -> list[Cue]:

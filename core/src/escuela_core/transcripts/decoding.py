@@ -5,6 +5,7 @@ from __future__ import annotations
 import codecs
 
 from escuela_core.errors import EscuelaError
+from escuela_core.transcripts.model import Warning
 
 LARGEST_BYTES = 20_000_000
 _MARKS = (
@@ -40,30 +41,52 @@ class CaptionsNotTextError(EscuelaError):
         super().__init__("The caption file is not text in UTF-8, UTF-16 or Latin-1; save it as UTF-8 and try again.")
 
 
-def decode(data: bytes) -> str:
-    """The text of a caption file, line ends as ``\\n``. Raises one of the three errors above."""
+def decode(data: bytes) -> tuple[str, list[Warning]]:
+    """The text of a caption file, line ends as ``\\n``, and the lines in another encoding than the rest.
+
+    Raises one of the three errors above.
+    """
     if len(data) > LARGEST_BYTES:
         raise CaptionsTooLargeError(len(data))
-    text = _as_text(data).replace("\r\n", "\n").replace("\r", "\n").replace("\ufeff", "")
+    found, odd = _as_text(data)
+    text = found.replace("\r\n", "\n").replace("\r", "\n").replace("\ufeff", "")
     if not text.strip():
         raise CaptionsEmptyError
     if _looks_binary(text):
         raise CaptionsNotTextError
-    return text
+    return text, [
+        Warning(line, "The line was in another encoding than the rest; it was read as Latin-1.") for line in odd
+    ]
 
 
-def _as_text(data: bytes) -> str:
+def _as_text(data: bytes) -> tuple[str, list[int]]:
+    """The text, and the numbers of the lines in Latin-1 where the others are UTF-8."""
     for mark, encoding in _MARKS:
         if data.startswith(mark):
-            return _decoded(data, encoding)
+            return _decoded(data, encoding), []
     # Without a mark, text in UTF-16 shows as a zero in every other byte of its Latin letters.
     sample = data[:2000]
     if sample.count(0) > len(sample) // 4:
-        return _decoded(data, "utf-16-le" if sample[1::2].count(0) > sample[::2].count(0) else "utf-16-be")
+        return _decoded(data, "utf-16-le" if sample[1::2].count(0) > sample[::2].count(0) else "utf-16-be"), []
     try:
-        return data.decode("utf-8")
+        return data.decode("utf-8"), []
     except UnicodeDecodeError:
-        return data.decode("latin-1")
+        return _mixed(data)
+
+
+def _mixed(data: bytes) -> tuple[str, list[int]]:
+    """A file put together from several: each line in UTF-8 where it is that, else in Latin-1."""
+    lines: list[str] = []
+    odd: list[int] = []
+    accented = False
+    for number, line in enumerate(data.split(b"\n"), 1):
+        try:
+            lines.append(line.decode("utf-8"))
+            accented = accented or not line.isascii()
+        except UnicodeDecodeError:
+            lines.append(line.decode("latin-1"))
+            odd.append(number)
+    return "\n".join(lines), odd if accented else []
 
 
 def _decoded(data: bytes, encoding: str) -> str:

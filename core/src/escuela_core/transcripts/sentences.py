@@ -75,7 +75,7 @@ def _ends_by_signs(words: Sequence[PlacedWord], sentence_starts: Starts) -> list
     begin = 0
     for i in range(len(words) - 1):
         gap_ms = words[i + 1].word.start_ms - words[i].word.end_ms
-        score = likely[i + 1] + (0.5 if gap_ms >= PAUSE_MS else 0.0) + (0.05 if words[i].ends_cue else 0.0)
+        score = likely[i + 1] + 0.5 * min(1.0, max(0, gap_ms) / PAUSE_MS) + (0.05 if words[i].ends_cue else 0.0)
         if score >= 0.5 or _speaker_changes(words[i], words[i + 1]):
             ends.append(i)
             begin = i + 1

@@ -5,7 +5,9 @@ from __future__ import annotations
 from escuela_core.transcripts.blocks import blocks, plain
 from escuela_core.transcripts.cues import Cue
 from escuela_core.transcripts.model import Transcript
-from escuela_core.transcripts.webvtt import stamp
+from escuela_core.transcripts.stamps import stamp
+
+COMMA = ","
 
 
 def read(text: str) -> list[Cue]:
@@ -24,10 +26,6 @@ def read(text: str) -> list[Cue]:
 def write(transcript: Transcript) -> str:
     """One numbered cue a sentence."""
     return "\n".join(
-        f"{number}\n{_stamp(s.start_ms)} --> {_stamp(s.end_ms)}\n{s.text}\n"
+        f"{number}\n{stamp(s.start_ms, COMMA)} --> {stamp(s.end_ms, COMMA)}\n{s.text}\n"
         for number, s in enumerate(transcript.sentences, 1)
     )
-
-
-def _stamp(at_ms: int) -> str:
-    return stamp(at_ms).replace(".", ",")

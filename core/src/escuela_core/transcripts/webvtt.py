@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterable
 
 from escuela_core.transcripts.blocks import blocks, milliseconds, plain
 from escuela_core.transcripts.cues import Cue, Stamp
 from escuela_core.transcripts.model import Transcript
+from escuela_core.transcripts.stamps import stamp
 
 _STAMP = re.compile(r"<(\d[\d:.]*)>")
 _VOICE = re.compile(r"<v(?:\.[^\s>]*)?\s+([^>]*)>")
@@ -18,7 +20,7 @@ def recognises(text: str) -> bool:
 
 def read(text: str) -> list[Cue]:
     """Cues in the order of the file. Raises CaptionLineError."""
-    cues: list[Cue] = []
+    found: list[Cue] = []
     for block in blocks(text.split("\n")):
         lines: list[str] = []
         stamps: list[Stamp] = []
@@ -38,13 +40,8 @@ def read(text: str) -> list[Cue]:
         voice = _VOICE.search(" ".join(block.texts))
         speaker = plain(voice.group(1)) if voice else None
         end_ms = block.end_ms if block.end_ms > block.start_ms else None
-        cues.append(Cue(block.line, block.start_ms, end_ms, tuple(lines), speaker or None, tuple(stamps)))
-    return cues
-
-
-def stamp(at_ms: int) -> str:
-    seconds, thousandths = divmod(at_ms, 1000)
-    return f"{seconds // 3600:02d}:{seconds // 60 % 60:02d}:{seconds % 60:02d}.{thousandths:03d}"
+        found.append(Cue(block.line, block.start_ms, end_ms, tuple(lines), speaker or None, tuple(stamps)))
+    return found
 
 
 def escape(text: str) -> str:
@@ -60,3 +57,9 @@ def write(transcript: Transcript) -> str:
         voice = f"<v {escape(sentence.speaker)}>" if sentence.speaker else ""
         parts.append(f"{stamp(sentence.start_ms)} --> {stamp(sentence.end_ms)}\n{voice}{words}\n")
     return "\n".join(parts)
+
+
+def cues(rows: Iterable[tuple[int, int, str]]) -> str:
+    """Plain cues (start_ms, end_ms, text): chapters, or captions without word times."""
+    written = [f"{stamp(start_ms)} --> {stamp(end_ms)}\n{escape(text)}\n" for start_ms, end_ms, text in rows]
+    return "\n".join(["WEBVTT\n", *written])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import signal
 from typing import Any
 
 from django.core.management.base import BaseCommand
@@ -15,27 +16,35 @@ class Command(BaseCommand):
     help = "Runs long work (reading recordings, writing and checking items) until stopped."
 
     def add_arguments(self, parser: Any) -> None:
-        parser.add_argument("--concurrency", type=int, default=2)
+        parser.add_argument("--queues", default="quick,heavy", help="what to work at, one thing of each at a time")
         parser.add_argument("--once", action="store_true", help="stop when the queue is empty")
 
     def handle(self, *args: Any, **options: Any) -> None:
         with app.replace_connector(app.connector.get_worker_connector()):  # type: ignore[attr-defined]
-            asyncio.run(self._work(options["concurrency"], once=options["once"]))
+            asyncio.run(self._work(options["queues"].split(","), once=options["once"]))
 
-    async def _work(self, concurrency: int, *, once: bool) -> None:
+    async def _work(self, queues: list[str], *, once: bool) -> None:
+        """A line of its own for each queue, so that heavy work never keeps a short one waiting."""
         async with app.open_async():
             watching = asyncio.create_task(self._watch())
-            try:
-                await app.run_worker_async(
-                    concurrency=concurrency,
-                    wait=not once,
-                    fetch_job_polling_interval=1.0,
-                    update_heartbeat_interval=HEARTBEAT_S,
-                    stalled_worker_timeout=STALLED_S,
-                    delete_jobs="successful",
-                )
-            finally:
-                watching.cancel()
+            lines = [asyncio.create_task(self._line(queue, once=once)) for queue in queues]
+            for number in (signal.SIGINT, signal.SIGTERM):
+                asyncio.get_running_loop().add_signal_handler(number, lambda: [line.cancel() for line in lines])
+            await asyncio.gather(*lines, return_exceptions=True)
+            watching.cancel()
+
+    async def _line(self, queue: str, *, once: bool) -> None:
+        await app.run_worker_async(
+            queues=[queue],
+            name=queue,
+            concurrency=1,
+            install_signal_handlers=False,
+            wait=not once,
+            fetch_job_polling_interval=1.0,
+            update_heartbeat_interval=HEARTBEAT_S,
+            stalled_worker_timeout=STALLED_S,
+            delete_jobs="successful",
+        )
 
     async def _watch(self) -> None:
         while True:

@@ -1,0 +1,128 @@
+"""The sound decides: the words of a transcript, or of a plain text, moved to where they are spoken."""
+
+from __future__ import annotations
+
+import difflib
+import re
+import statistics
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from escuela_core.language.parsing import sentence_starts
+from escuela_core.timeline import Span, clock
+from escuela_core.transcripts.model import Sentence, Transcript, Warning, Word
+from escuela_core.transcripts.prose import Spoken
+from escuela_core.transcripts.sentences import sentences_of
+from escuela_core.transcripts.words import PlacedWord, length
+
+# Below this the words are not what is spoken, or the sound is too noisy to tell (see ``aligning.fit``).
+FITS = 0.6
+LETTER_MS = 75
+
+
+@dataclass(frozen=True, slots=True)
+class Retimed:
+    """A transcript by its sound; ``moved_ms`` is how far its words were moved, in the middle of all."""
+
+    transcript: Transcript
+    moved_ms: int
+    found: float
+
+
+def retimed(transcript: Transcript, spans: Sequence[Span | None]) -> Retimed:
+    """``transcript`` with each word where the sound has it; ``spans`` has one for each word, or None.
+
+    Words the sound does not bear out move along with their neighbours and stay ``estimated``.
+    """
+    words = transcript.words
+    moved = [span.start_ms - w.start_ms for w, span in zip(words, spans, strict=True) if span is not None]
+    speakers = [s.speaker for s in transcript.sentences for _ in s.words]
+    ends = {sum(len(s.words) for s in transcript.sentences[: n + 1]) - 1 for n in range(len(transcript.sentences))}
+    timed = _filled([w.text for w in words], spans, transcript.duration_ms)
+    placed = [PlacedWord(w, who, n in ends) for n, (w, who) in enumerate(zip(timed, speakers, strict=True))]
+    sentences = sentences_of(placed, lambda texts: sentence_starts(texts, transcript.language))
+    new = Transcript(transcript.language, transcript.duration_ms, tuple(sentences), transcript.warnings)
+    return Retimed(new, round(statistics.median(moved)) if moved else 0, len(moved) / max(1, len(words)))
+
+
+def from_prose(said: Sequence[Spoken], spans: Sequence[Span | None], *, language: str, duration_ms: int) -> Transcript:
+    """A transcript of a plain text; every stretch that the sound does not bear out is a warning."""
+    timed = _filled([s.text for s in said], spans, duration_ms)
+    placed = [PlacedWord(w, s.speaker, ends_cue=False) for w, s in zip(timed, said, strict=True)]
+    sentences = sentences_of(placed, lambda texts: sentence_starts(texts, language))
+    return Transcript(language, duration_ms, tuple(sentences), tuple(_unfound(timed, spans)))
+
+
+def _unfound(words: Sequence[Word], spans: Sequence[Span | None]) -> list[Warning]:
+    warnings = []
+    begin: int | None = None
+    for n in range(len(words) + 1):
+        missing = n < len(words) and spans[n] is None
+        if missing and begin is None:
+            begin = n
+        elif not missing and begin is not None:
+            text = " ".join(w.text for w in words[begin : min(n, begin + 8)])
+            warnings.append(
+                Warning(
+                    begin + 1,
+                    f"“{text}” was not found in the sound; its time near {clock(words[begin].start_ms)} is a guess.",
+                )
+            )
+            begin = None
+    return warnings
+
+
+def _filled(texts: Sequence[str], spans: Sequence[Span | None], duration_ms: int) -> list[Word]:
+    """A word for each text: found ones where they are, the others between their neighbours, shared out by letters."""
+    words: list[Word] = []
+    n = 0
+    while n < len(texts):
+        span = spans[n]
+        if span is not None:
+            words.append(Word(span.start_ms, span.end_ms, texts[n], "aligned"))
+            n += 1
+            continue
+        stop = n
+        while stop < len(texts) and spans[stop] is None:
+            stop += 1
+        following = spans[stop] if stop < len(texts) else None
+        floor = words[-1].end_ms if words else 0
+        ceiling = following.start_ms if following is not None else duration_ms
+        words += _between(texts[n:stop], floor, max(ceiling, floor + stop - n), last=following is None, first=not words)
+        n = stop
+    return words
+
+
+def _between(texts: Sequence[str], floor: int, ceiling: int, *, first: bool, last: bool) -> list[Word]:
+    lengths = [length(t) for t in texts]
+    scale = min((ceiling - floor) / sum(lengths), LETTER_MS * 1.3)
+    # What comes before the first word that was found belongs right before it.
+    at = float(ceiling) - sum(lengths) * scale if first and not last else float(floor)
+    words = []
+    for text, own in zip(texts, lengths, strict=True):
+        start_ms = round(at)
+        at += own * scale
+        words.append(Word(start_ms, max(round(at), start_ms + 1), text, "estimated"))
+    return words
+
+
+def matched(texts: Sequence[str], heard: Sequence[Word]) -> list[Span | None]:
+    """The spans of ``texts`` by what a recogniser heard: the longest common rows of words (Ratcliff and Obershelp)."""
+    mine, theirs = [_bare(t) for t in texts], [_bare(w.text) for w in heard]
+    spans: list[Span | None] = [None] * len(texts)
+    for block in difflib.SequenceMatcher(None, mine, theirs, autojunk=False).get_matching_blocks():
+        for k in range(block.size):
+            word = heard[block.b + k]
+            spans[block.a + k] = Span(word.start_ms, max(word.end_ms, word.start_ms + 1))
+    return spans
+
+
+def from_words(words: Sequence[Word], *, language: str, duration_ms: int) -> Transcript:
+    """A transcript of recognised words."""
+    placed = [PlacedWord(w, None, ends_cue=False) for w in words]
+    sentences: list[Sentence] = sentences_of(placed, lambda texts: sentence_starts(texts, language))
+    return Transcript(language, duration_ms, tuple(sentences))
+
+
+def _bare(text: str) -> str:
+    return re.sub(r"[\W_]+", "", text.lower())

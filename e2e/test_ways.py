@@ -1,0 +1,106 @@
+"""From a link or a file without words to a script on the desk, by the screens alone."""
+
+from __future__ import annotations
+
+import re
+
+from conftest import ROOT, NewPage, Stack, axe_faults, sign_in_demo, until
+from playwright.sync_api import Page, expect
+
+MEDIA = ROOT / "demo" / "media"
+LATE = "() => document.documentElement.dataset.pauseLateMs"
+
+
+def on_the_desk(page: Page) -> None:
+    page.wait_for_url("**/script", timeout=90_000)
+    expect(page.get_by_role("navigation", name="Steps of the lesson")).to_be_visible()
+
+
+def test_a_given_link_is_brought_in_with_chapters_and_plays_in_its_host_s_player(
+    new_page: NewPage, stack: Stack
+) -> None:
+    page = new_page()
+    page.goto(f"/new?link={stack.host_url}/watch/lock-up")
+    page.get_by_role("button", name="Sign in as the demo teacher").click()
+    expect(page.get_by_text("There are captions in 2 forms:")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("You have this recording already:")).to_be_visible()
+    assert axe_faults(page) == ""
+    page.get_by_role("button", name="Bring in", exact=True).click()
+    on_the_desk(page)
+    expect(page.get_by_role("heading", name="The water rises")).to_be_visible()
+    page.get_by_role("button", name="The lower gates open to the harbour").click()
+    page.keyboard.press("Space")
+    expect(page.locator("[aria-current=true][data-sentence]")).to_contain_text("Our boat comes in", timeout=15_000)
+    page.keyboard.press("Space")
+
+
+def test_pauses_in_a_host_s_player_are_kept_to(new_page: NewPage, stack: Stack) -> None:
+    """Late by less than a quarter of a second, and set back to the instant."""
+    page = new_page()
+    sign_in_demo(page)
+    page.get_by_role("link", name="Up through the lock").first.click()
+    page.locator("[data-sentence='3']").wait_for()
+    page.keyboard.press("3")
+    page.get_by_role("heading", name="Write your own").wait_for()
+    page.get_by_role("button", name="A lock is a stone chamber").click()
+    page.keyboard.press("a")
+    page.get_by_label("Question").fill("What is a lock made of?")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Escape")
+    page.locator("main [data-pause]").first.click()
+    late = []
+    for _ in range(5):
+        page.keyboard.press("l")
+        page.evaluate("delete document.documentElement.dataset.pauseLateMs")
+        until(page, "document.documentElement.dataset.pauseLateMs !== undefined")
+        late.append(float(page.evaluate(LATE)))
+    assert max(late) < 250
+    assert min(late) >= -1
+
+
+def test_speech_is_written_down_and_put_right_by_keys(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    page.keyboard.press("n")
+    page.get_by_label("Or files from this device").set_input_files(MEDIA / "canal-lock.webm")
+    expect(page.get_by_text("There are no captions.")).to_be_visible(timeout=60_000)
+    page.get_by_label("Speech recognition").check()
+    page.get_by_role("button", name="Bring in", exact=True).press("Enter")
+    expect(page.get_by_text("Write down the words")).to_be_visible(timeout=60_000)
+    on_the_desk(page)
+    first = page.locator("[data-sentence='0']")
+    before = first.inner_text()
+    page.keyboard.press("w")
+    page.keyboard.press("Control+End")
+    page.keyboard.insert_text(" Indeed.")
+    page.keyboard.press("Enter")
+    expect(first).to_have_text(f"{before} Indeed.")
+    page.keyboard.press("Shift+R")
+    page.get_by_label("Find", exact=True).fill("Indeed")
+    page.get_by_label("Replace with").fill("Truly")
+    page.get_by_role("button", name=re.compile("Replace in one sentence")).press("Enter")
+    expect(first).to_have_text(f"{before} Truly.")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.keyboard.press("Control+z")
+    page.keyboard.press("Control+z")
+    expect(first).to_have_text(before)
+    page.keyboard.press("/")
+    page.keyboard.type("six minutes")
+    expect(page.get_by_role("button", name=re.compile("minutes to fill")).first).to_be_visible()
+
+
+def test_work_that_failed_is_listed_with_its_sentence_and_can_be_put_away(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    page.goto("/new")
+    page.get_by_label("Or files from this device").set_input_files(MEDIA / "three-knots.mp4")
+    page.get_by_label("Text with times").check(timeout=60_000)
+    page.get_by_role("textbox", name="Text with times").fill("5:00 Far beyond the end.")
+    page.get_by_role("button", name="Bring in", exact=True).click()
+    expect(page.get_by_text("are these its captions?")).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("textbox", name="Text with times")).to_be_visible()
+    page.goto("/work")
+    expect(page.get_by_text("are these its captions?")).to_be_visible()
+    assert axe_faults(page) == ""
+    page.get_by_role("button", name="Put away").first.click()
+    expect(page.get_by_text("are these its captions?")).not_to_be_visible()

@@ -1,0 +1,82 @@
+"""Items over HTTP: adding, changing, placing, deciding, having some proposed."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.lessons import items, selectors
+from apps.lessons import serializers as shapes
+from apps.lessons.desk_view import DeskView, parsed
+from apps.lessons.models import Item
+from apps.work import services as work
+from apps.work.serializers import JobOut
+from config.api import TeacherView, expected_version
+
+
+class ItemsView(DeskView):
+    @extend_schema(request=shapes.ItemContent, responses={201: shapes.DeskOut})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        item = items.add_item(lesson, items.content_of(request.data))
+        response = self.desk(lesson, status=201)
+        response["X-Item"] = str(item.id)
+        return response
+
+    @extend_schema(request=shapes.OrderIn, responses=shapes.DeskOut)
+    def put(self, request: Request, lesson_id: UUID) -> Response:
+        """Set the order of the items named."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        items.reorder(lesson, [str(i) for i in parsed(shapes.OrderIn, request)["ids"]])
+        return self.desk(lesson)
+
+
+class ItemView(DeskView):
+    @extend_schema(request=shapes.ItemContent, responses=shapes.DeskOut)
+    def put(self, request: Request, item_id: UUID) -> Response:
+        item = selectors.item_of(self.teacher, item_id)
+        items.change_item(item, items.content_of(request.data), expected_version(request))
+        return self.desk(item.lesson)
+
+
+class ItemPauseView(DeskView):
+    @extend_schema(request=shapes.PauseIn, responses=shapes.DeskOut)
+    def put(self, request: Request, item_id: UUID) -> Response:
+        item = selectors.item_of(self.teacher, item_id)
+        items.move_pause(item, parsed(shapes.PauseIn, request)["at_ms"])
+        return self.desk(item.lesson)
+
+    @extend_schema(request=None, responses=shapes.DeskOut)
+    def delete(self, request: Request, item_id: UUID) -> Response:
+        """Take the teacher's own instant back; the sound decides again."""
+        item = selectors.item_of(self.teacher, item_id)
+        items.place_again(item)
+        return self.desk(item.lesson)
+
+
+class ItemPlaceView(DeskView):
+    @extend_schema(request=shapes.PlaceIn, responses=shapes.DeskOut)
+    def put(self, request: Request, item_id: UUID) -> Response:
+        item = selectors.item_of(self.teacher, item_id)
+        items.put(item, Item.Place(parsed(shapes.PlaceIn, request)["place"]))
+        return self.desk(item.lesson)
+
+
+class ItemDecisionView(DeskView):
+    @extend_schema(request=shapes.DecisionIn, responses=shapes.DeskOut)
+    def put(self, request: Request, item_id: UUID) -> Response:
+        item = selectors.item_of(self.teacher, item_id)
+        items.decide(item, **parsed(shapes.DecisionIn, request))
+        return self.desk(item.lesson)
+
+
+class ProposeView(TeacherView):
+    @extend_schema(request=shapes.ProposeIn, responses={202: JobOut})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        data = parsed(shapes.ProposeIn, request)
+        given = data | {"lesson": str(lesson.id), "segments": [str(s) for s in data["segments"]]}
+        return Response(JobOut(work.start(self.teacher, "propose", given, title=lesson.title)).data, status=202)

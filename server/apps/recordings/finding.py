@@ -1,0 +1,77 @@
+"""Finding a moment by its words and by its meaning, in one recording or in all of a teacher's."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from django.db.models import QuerySet
+
+from apps.accounts.models import User
+from apps.recordings.models import Recording, Sentence, SentenceVector
+from escuela_core.language.vectors import encoder
+
+MOST_BY_WORDS, MOST_BY_MEANING = 40, 12
+# Cosine of question and sentence; unrelated pairs of sentences lie around 0.1, answers above 0.4.
+NEAR = 0.35
+
+
+@dataclass(frozen=True, slots=True)
+class Moment:
+    sentence: Sentence
+    by: str
+
+
+def learn(recording: Recording) -> None:
+    """Vectors of the sentences that have none, or an old one."""
+    rows = [
+        s for s in recording.sentences.select_related("vector") if not hasattr(s, "vector") or s.vector.text != s.text
+    ]
+    if rows:
+        vectors = encoder().embed([s.text for s in rows]).astype(np.float16)
+        SentenceVector.objects.bulk_create(
+            (SentenceVector(sentence=s, text=s.text, data=v.tobytes()) for s, v in zip(rows, vectors, strict=True)),
+            update_conflicts=True,
+            unique_fields=["sentence"],
+            update_fields=["text", "data"],
+        )
+
+
+def find(owner: User, words: str, recording: Recording | None = None) -> list[Moment]:
+    """Moments best first: those that hold the words, then those near in meaning. Two queries and the question's
+    vector."""
+    asked = " ".join(words.split())
+    if not asked:
+        return []
+    every = Sentence.objects.filter(recording__owner=owner, recording__lesson__isnull=False)
+    every = every.select_related("recording__lesson")
+    if recording is not None:
+        every = every.filter(recording=recording)
+    literal = list(every.filter(text__icontains=asked)[:MOST_BY_WORDS])
+    return [Moment(s, "words") for s in literal] + _near(every, asked, {s.pk for s in literal})
+
+
+def _near(every: QuerySet[Sentence], asked: str, known: set[int]) -> list[Moment]:
+    rows = list(SentenceVector.objects.filter(sentence__in=every).values_list("sentence_id", "data"))
+    if not rows:
+        return []
+    matrix = np.frombuffer(b"".join(data for _, data in rows), np.float16).reshape(len(rows), -1).astype(np.float32)
+    scores = matrix @ encoder().embed([asked])[0]
+    best = [int(n) for n in np.argsort(-scores)[: MOST_BY_MEANING + len(known)] if scores[n] >= NEAR]
+    ids = [rows[n][0] for n in best if rows[n][0] not in known][:MOST_BY_MEANING]
+    found = {s.pk: s for s in every.filter(pk__in=ids)}
+    return [Moment(found[pk], "meaning") for pk in ids if pk in found]
+
+
+def moments(found: Sequence[Moment]) -> list[dict[str, object]]:
+    return [
+        {
+            "lesson": m.sentence.recording.lesson.id,
+            "title": m.sentence.recording.lesson.title,
+            "start_ms": m.sentence.start_ms,
+            "text": m.sentence.text,
+            "by": m.by,
+        }
+        for m in found
+    ]

@@ -1,0 +1,172 @@
+"""The ways to a script: captions from wherever they are, a pasted or plain text, or what a recogniser hears; and the
+sound's say."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+import numpy as np
+from django.db import transaction
+
+from apps.recordings import hosts, media, recognisers
+from apps.recordings.models import CaptionTrack, Recording, Sentence
+from apps.recordings.services import Progress
+from config.errors import SentenceError
+from escuela_core.sound.aligning import Samples, align, aligns, fit
+from escuela_core.sound.recognising import NoSpeechError
+from escuela_core.transcripts import Sentence as SpokenSentence
+from escuela_core.transcripts import Transcript, Word, prose, read_captions, timing
+from escuela_core.transcripts.decoding import decode
+
+WAYS = ("track", "file", "pasted", "plain", "recognise")
+
+
+def gather(recording: Recording, script: dict[str, Any]) -> None:
+    """Put the captions that were chosen beside the recording, and those of other languages as tracks."""
+    if script["way"] == "track":
+        sort, _, number = script["track"].partition(":")
+        if sort == "inside":
+            recording.captions.write_bytes(media.text_stream(recording.source, int(number)))
+        else:
+            tracks = hosts.at(recording.link).tracks
+            chosen = tracks[int(number)]
+            recording.captions.write_bytes(hosts.captions(chosen.address))
+            recording.script_by = Recording.ScriptBy.MACHINE if chosen.by_machine else Recording.ScriptBy.PERSON
+            recording.save(update_fields=["script_by"])
+            keep_tracks(recording, [t for n, t in enumerate(tracks) if n != int(number)])
+
+
+def keep_tracks(recording: Recording, tracks: Sequence[hosts.HostTrack]) -> None:
+    """The other captions, to be shown beside the script; ones that cannot be read are left out and said so."""
+    recording.tracks.all().delete()
+    for track in tracks:
+        try:
+            add_track(
+                recording, hosts.captions(track.address), track.language, track.label, by_machine=track.by_machine
+            )
+        except Exception as error:
+            if not hasattr(error, "code"):
+                raise
+            recording.warnings = [
+                *recording.warnings,
+                {"line": 0, "message": f"{track.label or track.language}: {error}"},
+            ]
+            recording.save(update_fields=["warnings"])
+
+
+def add_track(recording: Recording, data: bytes, language: str, label: str, *, by_machine: bool) -> CaptionTrack:
+    read = read_captions(data, language=language, duration_ms=recording.duration_ms)
+    cues = [[s.start_ms, s.end_ms, s.text] for s in read.sentences]
+    return recording.tracks.create(language=language, label=label, by_machine=by_machine, cues=cues)
+
+
+def read_script(recording: Recording) -> None:
+    """Captions to sentences, in place of any that were there. A recording without a known length gets the captions'
+    own."""
+    transcript = read_captions(
+        recording.captions.read_bytes(), language=recording.language, duration_ms=recording.duration_ms
+    )
+    if recording.duration_ms is None:
+        recording.duration_ms = transcript.duration_ms
+        recording.save(update_fields=["duration_ms"])
+    keep(recording, transcript)
+
+
+def by_sound(recording: Recording, progress: Progress) -> None:
+    """Move the script's words to where they are spoken; say so where the captions are not what is spoken."""
+    if not aligns(recording.language):
+        return
+    before = recording.transcript()
+    words = before.words
+    spans = align(
+        [w.text for w in words],
+        samples(recording),
+        recording.silence_spans(),
+        expected=[w.start_ms for w in words],
+        progress=progress,
+    )
+    recording.sound_fits = fit([w.text for w in words], spans, recording.silence_spans()) >= timing.FITS
+    if recording.sound_fits:
+        moved = timing.retimed(before, spans)
+        recording.sound_moved_ms = moved.moved_ms
+        recording.times_kept = {"captions": [row_data(s) for s in recording.sentences.all()]}
+        recording.times_by = Recording.TimesBy.SOUND
+        keep(recording, moved.transcript, warnings=recording.warnings)
+    recording.save(update_fields=["sound_fits", "sound_moved_ms", "times_kept", "times_by"])
+
+
+def lay_along(recording: Recording, progress: Progress) -> None:
+    """A plain text, laid along the sound: by the aligner, or in other languages by what a recogniser hears."""
+    said = prose.read(decode(recording.captions.read_bytes())[0])
+    texts = [s.text for s in said]
+    sound, silences = samples(recording), recording.silence_spans()
+    if aligns(recording.language):
+        spans = align(texts, sound, silences, progress=progress)
+    else:
+        heard = heard_words(recording, progress, lambda _words: None)
+        spans = timing.matched(texts, heard)
+    if fit(texts, spans, silences) < timing.FITS:
+        raise SentenceError(
+            "text_not_spoken", "The text was not found in the sound; is it what is said in this recording?"
+        )
+    keep(recording, timing.from_prose(said, spans, language=recording.language, duration_ms=recording.duration_ms or 1))
+
+
+def recognise(recording: Recording, progress: Progress, say: Any) -> None:
+    """Speech to a script; ``say`` is given the words as they come. Raises NoSpeechError."""
+    words = heard_words(recording, progress, say)
+    recording.script_by = Recording.ScriptBy.RECOGNISED
+    recording.save(update_fields=["script_by", "language"])
+    keep(recording, timing.from_words(words, language=recording.language, duration_ms=recording.duration_ms or 1))
+
+
+def heard_words(recording: Recording, progress: Progress, say: Any) -> list[Word]:
+    words: list[Word] = []
+    stretches = recognisers.recogniser().recognise(
+        samples(recording), recording.silence_spans(), recording.language or None
+    )
+    for heard in stretches:
+        words += heard.words
+        progress(heard.until_ms / (recording.duration_ms or 1))
+        say(" ".join(w.text for w in words[-40:]))
+    if not words:
+        raise NoSpeechError
+    return words
+
+
+def samples(recording: Recording) -> Samples:
+    return np.memmap(recording.samples, dtype=np.int16, mode="r")
+
+
+def forget_samples(recording: Recording) -> None:
+    recording.samples.unlink(missing_ok=True)
+
+
+@transaction.atomic
+def keep(recording: Recording, transcript: Transcript, *, warnings: list[dict[str, Any]] | None = None) -> None:
+    """``transcript`` as the recording's script, in place of any that was there."""
+    recording.sentences.all().delete()
+    Sentence.objects.bulk_create(
+        Sentence(recording=recording, **data_of(s.words, s.speaker)) for s in transcript.sentences
+    )
+    own = [{"line": w.line, "message": w.message} for w in transcript.warnings]
+    recording.warnings = own if warnings is None else warnings
+    recording.save(update_fields=["warnings"])
+
+
+def data_of(words: Sequence[Word], speaker: str | None) -> dict[str, Any]:
+    """The fields of a sentence made of ``words``."""
+    spoken = SpokenSentence(tuple(words), speaker)
+    return {
+        "start_ms": spoken.start_ms,
+        "end_ms": spoken.end_ms,
+        "text": spoken.text,
+        "speaker": speaker,
+        "words": [[w.start_ms, w.end_ms, w.text, w.timing] for w in words],
+    }
+
+
+def row_data(sentence: Sentence) -> dict[str, Any]:
+    fields = ("start_ms", "end_ms", "text", "speaker", "words", "is_spoken")
+    return {name: getattr(sentence, name) for name in fields}
