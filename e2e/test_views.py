@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from conftest import NewPage, axe_faults, open_lesson, sign_in_demo, until
+from conftest import NewPage, axe_faults, open_lesson, played_to, sign_in_demo, until
 from playwright.sync_api import Page, expect
 
 
@@ -147,3 +147,55 @@ def test_what_was_typed_stays_when_the_session_ends_or_the_page_closes(new_page:
     page.keyboard.press("j")
     page.keyboard.press("e")
     expect(page.get_by_label("Explanation, shown afterwards")).to_have_value("Typed after the session ran out.")
+
+
+def test_a_segment_left_out_is_leapt_over_and_its_boundary_is_dragged(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "How a canal lock lifts a boat", "Recording")
+    second = page.get_by_role("group", name="Segments of the lesson").get_by_role("checkbox").nth(1)
+    second.press("Space")
+    expect(second).not_to_be_checked()
+    expect(page.get_by_text("left out")).to_be_visible()
+    page.keyboard.press("r")
+    page.get_by_role("navigation", name="Pauses").wait_for()
+    lesson = page.url.split("/lessons/")[1].split("/")[0]
+    kept = page.request.get(f"/api/lessons/{lesson}/rehearsal/").json()["stretches"]
+    (first, second_kept) = ((part["start_ms"], part["end_ms"]) for part in kept)
+    position = page.get_by_label("Position in the recording")
+    position.fill(str((first[1] - 2_500) // 1000 * 1000))
+    page.get_by_role("button", name="Play", exact=True).click()
+    pass_over_items(page, first[1])
+    played_to(page, second_kept[0])
+    assert float(position.get_attribute("max") or 0) == first[1] - first[0] + second_kept[1] - second_kept[0]
+    page.keyboard.press("q")
+    page.get_by_role("navigation", name="Steps of the lesson").wait_for()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text("left out")).to_have_count(0)
+    drag_second_boundary(page)
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
+
+
+def pass_over_items(page: Page, at_ms: int) -> None:
+    """Items of the part left out that were kept anyway are asked where the recording breaks off."""
+    card = page.get_by_role("region", name=re.compile("Item"))
+    card.wait_for()
+    assert abs(page.evaluate("document.querySelector('video').currentTime * 1000") - at_ms) < 100
+    while card.count():
+        card.get_by_text("I'm not sure yet").click()
+        card.get_by_role("button", name="Go on").click()
+        page.wait_for_timeout(300)
+
+
+def drag_second_boundary(page: Page) -> None:
+    strip = page.get_by_role("region", name="Time strip")
+    handle = strip.get_by_title(re.compile("begins; drag it")).first
+    before = handle.get_attribute("title")
+    box = handle.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + 5)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 120, box["y"] + 5, steps=5)
+    page.mouse.up()
+    expect(strip.get_by_title(re.compile("begins; drag it")).first).not_to_have_attribute("title", before or "")

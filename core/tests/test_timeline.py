@@ -2,7 +2,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from escuela_core.timeline import Span, SpanReversedError, clock, merged
+from escuela_core.timeline import Span, SpanReversedError, clock, merged, remaining
 
 spans = st.builds(lambda a, n: Span(a, a + n), st.integers(0, 10_000), st.integers(1, 500))
 
@@ -33,3 +33,22 @@ def test_merging_covers_the_same_instants_once(given_spans: list[Span]) -> None:
 @pytest.mark.parametrize(("ms", "shown"), [(0, "0:00"), (125_900, "2:05"), (3_725_000, "1:02:05"), (-5_000, "-0:05")])
 def test_times_read_as_people_say_them(ms: int, shown: str) -> None:
     assert clock(ms) == shown
+
+
+def test_what_remains_of_a_span_without_its_holes() -> None:
+    whole = Span(1_000, 10_000)
+    assert remaining(whole, []) == [whole]
+    assert remaining(whole, [Span(3_000, 4_000), Span(4_000, 5_000)]) == [Span(1_000, 3_000), Span(5_000, 10_000)]
+    assert remaining(whole, [Span(0, 2_000), Span(9_000, 20_000)]) == [Span(2_000, 9_000)]
+    assert remaining(whole, [Span(0, 500), Span(11_000, 12_000)]) == [whole]
+    assert remaining(whole, [Span(0, 10_000)]) == []
+
+
+@given(st.lists(st.tuples(st.integers(0, 300), st.integers(1, 60)), max_size=6))
+def test_holes_and_what_remains_share_nothing_and_make_up_the_whole(holes) -> None:
+    whole = Span(50, 250)
+    cut = [Span(a, a + length) for a, length in holes]
+    left = remaining(whole, cut)
+    assert all(not piece.overlap_ms(hole) for piece in left for hole in cut)
+    covered = sum(hole.overlap_ms(whole) for hole in merged(cut))
+    assert covered + sum(piece.length_ms for piece in left) == whole.length_ms

@@ -24,7 +24,7 @@ class ContentPolicyMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         response = self.get_response(request)
         framed = request.path.startswith("/s/")
-        hosts = " ".join(host["origin"] for host in settings.RECORDING_HOSTS) or "'none'"
+        hosts = " ".join(host.get("player") or host["origin"] for host in settings.RECORDING_HOSTS) or "'none'"
         policy = POLICY.format(frames="*" if framed else "'none'", hosts=hosts)
         response.setdefault("Content-Security-Policy", policy)
         response.setdefault("Permissions-Policy", "camera=(), microphone=(), geolocation=()")

@@ -1,5 +1,6 @@
 """What holds for every address: strangers, queries, the description of the API, the production settings."""
 
+import json
 import os
 import subprocess
 import sys
@@ -11,6 +12,7 @@ from django.test import Client
 
 from apps.assignments.services import share
 from apps.study.services import join
+from escuela_core.transcripts import repairs
 
 from .conftest import CHOICE, GAP, StudentBrowser, answered, item_with, make_lesson, upload
 
@@ -164,3 +166,11 @@ def test_no_migration_is_missing() -> None:
     from django.core.management import call_command
 
     call_command("makemigrations", "--check", "--dry-run", verbosity=0)
+
+
+def test_every_repair_has_its_words_in_the_catalogue_with_the_same_values() -> None:
+    path = settings.BASE_DIR.parent / "web" / "src" / "messages" / "teacher.json"
+    catalogue = json.loads(path.read_text("utf-8"))
+    for code, sentence in repairs.SENTENCES.items():
+        message = catalogue[f"repair.{code}"]["en"]
+        assert message.replace("{{", "{").replace("}}", "}") == sentence

@@ -72,7 +72,7 @@ def _read(given: argparse.Namespace) -> dict[str, Any]:
             for s in transcript.sentences
         ],
         "words": [asdict(w) for w in transcript.words],
-        "warnings": [asdict(w) for w in transcript.warnings],
+        "warnings": [{"line": w.line, "message": w.message} for w in transcript.warnings],
     }
 
 
@@ -97,7 +97,8 @@ def _write(given: argparse.Namespace) -> dict[str, Any]:
 
 
 def _check(given: argparse.Namespace) -> dict[str, Any]:
-    reports = check(_items(given), _whole(given), extract=_span(given), silences=_silences(given))
+    span = _span(given)
+    reports = check(_items(given), _whole(given), extract=[span] if span else (), silences=_silences(given))
     return {
         "items": [
             {

@@ -56,6 +56,19 @@ def merged(spans: Iterable[Span]) -> list[Span]:
     return union
 
 
+def remaining(whole: Span, without: Iterable[Span]) -> list[Span]:
+    """What is left of ``whole`` once the spans ``without`` are cut out, in order; empty where nothing is."""
+    left: list[Span] = []
+    at_ms = whole.start_ms
+    for hole in merged(without):
+        if hole.start_ms > at_ms:
+            left.append(Span(at_ms, min(hole.start_ms, whole.end_ms)))
+        at_ms = max(at_ms, hole.end_ms)
+        if at_ms >= whole.end_ms:
+            return left
+    return [*left, Span(at_ms, whole.end_ms)]
+
+
 def clock(at_ms: int) -> str:
     """``2:05`` or ``1:02:05``, as times are shown to people; a negative time keeps its sign."""
     sign = "-" if at_ms < 0 else ""

@@ -112,10 +112,10 @@ def test_a_pause_inside_a_word_is_found_and_one_in_the_silence_is_not(lock, lock
 def test_what_is_said_only_outside_the_extract_is_told_apart(lock) -> None:
     first_half = Span(0, span_of(lock, "water flows").start_ms)
     item = choice("What were the first gates built of?", "Oak", "Steel", "Stone")
-    found = report(item, lock, extract=first_half)
+    found = report(item, lock, extract=[first_half])
     assert found.verdict != "heard"
     assert "outside_extract" in {f.code for f in found.findings}
-    assert "outside_extract" not in codes(FILL, lock, extract=Span(0, lock.duration_ms))
+    assert "outside_extract" not in codes(FILL, lock, extract=[Span(0, lock.duration_ms)])
 
 
 def test_twins_in_other_words_are_found_once(lock) -> None:

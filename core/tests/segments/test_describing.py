@@ -1,6 +1,6 @@
 import pytest
 
-from escuela_core.segments.describing import key_terms, summary_of, title_of
+from escuela_core.segments.describing import key_terms, summary_of, summary_of_whole, title_of
 
 LOCK = ["The lock chamber fills with water.", "The lock gates are heavy.", "A lock lifts the boat."]
 KNOT = ["The bowline is a knot.", "A knot weakens the rope.", "This knot holds the rope on wet decks."]
@@ -44,3 +44,17 @@ def test_a_summary_can_stand_alone_and_names_the_terms() -> None:
 
 def test_a_segment_of_one_sentence_is_its_own_summary() -> None:
     assert summary_of(["And so it ends."], []) == "And so it ends."
+
+
+def test_the_whole_is_summed_up_by_the_parts_that_name_most_each_once() -> None:
+    parts = [
+        ("Welcome to the harbour.", ["harbour"]),
+        ("A lock lifts the boat between two gates.", ["lock", "gates"]),
+        ("The lock and its gates are made of oak.", ["lock", "oak"]),
+        ("The fare costs three coins.", ["fare"]),
+        ("", ["nothing"]),
+    ]
+    assert summary_of_whole(parts, longest=1) == [parts[2][0]]
+    assert summary_of_whole(parts, longest=2) == [parts[0][0], parts[2][0]]
+    assert summary_of_whole(parts) == [p[0] for p in parts if p[0]]
+    assert summary_of_whole([]) == []

@@ -13,6 +13,7 @@ from apps.lessons.models import Lesson
 from apps.recordings.models import Recording
 from escuela_core.items import Item, items_from_json
 from escuela_core.study import Policy
+from escuela_core.timeline import Span
 
 # Letters and digits that are not mistaken for one another when read off a projector.
 CODE_LETTERS = "abcdefghjkmnpqrstuvwxyz23456789"
@@ -36,6 +37,12 @@ class Edition(models.Model):
     @cached_property
     def items(self) -> tuple[Item, ...]:
         return tuple(items_from_json({"items": self.content["items"]}))
+
+    @property
+    def stretches(self) -> list[Span]:
+        """The parts of the recording it covers, in order."""
+        given = self.content.get("stretches") or [self.content]
+        return [Span(s["start_ms"], s["end_ms"]) for s in given]
 
 
 @lru_cache(maxsize=256)

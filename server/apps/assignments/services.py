@@ -14,7 +14,7 @@ from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
 from apps.lessons.items import is_undecided
 from apps.lessons.models import Item, Lesson
-from apps.lessons.segments import segment_rows
+from apps.lessons.segments import segment_rows, stretches
 from config.errors import SentenceError
 from escuela_core.items.model import asked
 
@@ -66,21 +66,23 @@ def freeze(lesson: Lesson, items: list[Item]) -> Edition:
 
 
 def edition_content(lesson: Lesson, items: list[Item]) -> dict[str, Any]:
-    extract = lesson.extract
+    covered = stretches(lesson)
     ordered = sorted(items, key=lambda i: (i.pause_ms or 0, i.position))
-    kept = [s for s in lesson.recording.sentences.all() if extract.holds((s.start_ms + s.end_ms) // 2)]
-    inside = [s for s in segment_rows(lesson) if s["start_ms"] < extract.end_ms and s["end_ms"] > extract.start_ms]
+    kept = [s for s in lesson.recording.sentences.all() if any(c.holds((s.start_ms + s.end_ms) // 2) for c in covered)]
+    first_ms, last_ms = covered[0].start_ms, covered[-1].end_ms
+    inside = [s for s in segment_rows(lesson) if s["takes_part"] and s["start_ms"] < last_ms and s["end_ms"] > first_ms]
     return {
         "title": lesson.title,
         "language": lesson.recording.language,
-        "start_ms": extract.start_ms,
-        "end_ms": extract.end_ms,
+        "start_ms": first_ms,
+        "end_ms": last_ms,
+        "stretches": [{"start_ms": c.start_ms, "end_ms": c.end_ms} for c in covered],
         "segments": [
             {
                 "id": str(s["id"]),
                 "title": s["title"],
-                "start_ms": max(s["start_ms"], extract.start_ms),
-                "end_ms": min(s["end_ms"], extract.end_ms),
+                "start_ms": max(s["start_ms"], first_ms),
+                "end_ms": min(s["end_ms"], last_ms),
             }
             for s in inside
         ],

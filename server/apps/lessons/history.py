@@ -21,7 +21,7 @@ SAME_BOUT = timedelta(seconds=20)
 _ITEM_FIELDS = ("place", "content", "pause_by_teacher", "position", "decision", "decision_reason", "decision_basis")
 _LESSON_FIELDS = ("title", "folder", "extract_start_ms", "extract_end_ms")
 _SENTENCE_FIELDS = ("start_ms", "end_ms", "text", "speaker", "words", "is_spoken")
-_SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms")
+_SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms", "takes_part")
 
 
 def snapshot(lesson: Lesson, script: Script = None) -> dict[str, Any]:

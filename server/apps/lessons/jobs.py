@@ -10,7 +10,7 @@ from typing import Any
 from django.db import transaction
 
 from apps.lessons.models import Item, Lesson
-from apps.lessons.segments import segment_rows
+from apps.lessons.segments import segment_rows, stretches
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
@@ -47,7 +47,7 @@ def _check(lesson: Lesson) -> None:
     reports = check(
         [i.core() for i in items],
         recording.transcript(),
-        extract=lesson.extract,
+        extract=stretches(lesson),
         silences=recording.silence_spans(),
     )
     for item, report in zip(items, reports, strict=True):
@@ -92,7 +92,7 @@ def propose_items(job: Job, steps: Steps) -> dict[str, Any]:
 def _propose(lesson: Lesson, given: dict[str, Any]) -> dict[str, Any]:
     recording = lesson.recording
     proposal = propose(
-        recording.transcript().inside(lesson.extract),
+        recording.transcript().inside(*stretches(lesson)),
         count=given["count"],
         kinds=given["kinds"],
         stretches=_chosen(lesson, given["segments"]),
@@ -105,11 +105,11 @@ def _propose(lesson: Lesson, given: dict[str, Any]) -> dict[str, Any]:
 
 
 def _chosen(lesson: Lesson, ids: list[str]) -> list[Span]:
-    """The parts of the chosen segments that lie in the extract; no ids mean all."""
-    extract = lesson.extract
+    """The parts of the chosen segments that the lesson covers; no ids mean all."""
+    covered = stretches(lesson)
     rows = [r for r in segment_rows(lesson) if not ids or str(r["id"]) in ids]
-    bounds = [(max(r["start_ms"], extract.start_ms), min(r["end_ms"], extract.end_ms)) for r in rows]
-    return [Span(a, b) for a, b in bounds if a < b] or [extract]
+    bounds = [(max(r["start_ms"], c.start_ms), min(r["end_ms"], c.end_ms)) for r in rows for c in covered]
+    return [Span(a, b) for a, b in bounds if a < b] or covered
 
 
 def _into_pool(lesson: Lesson, contents: list[dict[str, Any]]) -> None:

@@ -50,6 +50,7 @@ class Segment(models.Model):
     title = models.CharField(max_length=200)
     summary = models.TextField(blank=True)
     key_terms = models.JSONField(default=list)
+    takes_part = models.BooleanField(default=True)
 
     class Meta:
         ordering = ("start_ms",)

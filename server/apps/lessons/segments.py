@@ -11,6 +11,7 @@ from apps.lessons.models import Lesson, Segment
 from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
 from escuela_core.segments import divide, dividing
+from escuela_core.timeline import Span, remaining
 from escuela_core.transcripts import Transcript, webvtt
 from escuela_core.transcripts.formats import WRITTEN
 
@@ -100,6 +101,21 @@ def move_segment(segment: Segment, sentence: Sentence) -> None:
         Segment.objects.filter(id=segment.id).update(start_ms=sentence.start_ms)
 
 
+def choose_segment(segment: Segment, *, takes_part: bool) -> None:
+    """Have a segment take part in the lesson, or leave it out; one at least stays."""
+    others = segment.lesson.segments.filter(takes_part=True).exclude(id=segment.id)
+    if not takes_part and not others.exists():
+        raise SentenceError("segment_last", "One segment at least takes part in the lesson.")
+    with changing(segment.lesson, "choose_segment"):
+        Segment.objects.filter(id=segment.id).update(takes_part=takes_part)
+
+
+def stretches(lesson: Lesson) -> list[Span]:
+    """What the lesson covers: its extract without the segments left out. Nothing left means the whole extract."""
+    left_out = [Span(r["start_ms"], r["end_ms"]) for r in segment_rows(lesson) if not r["takes_part"]]
+    return remaining(lesson.extract, left_out) or [lesson.extract]
+
+
 def segment_rows(lesson: Lesson) -> list[dict[str, Any]]:
     """Segments with their ends, in order."""
     rows = list(lesson.segments.all())
@@ -112,6 +128,7 @@ def segment_rows(lesson: Lesson) -> list[dict[str, Any]]:
             "title": s.title,
             "summary": s.summary,
             "key_terms": s.key_terms,
+            "takes_part": s.takes_part,
         }
         for s, end in zip(rows, ends, strict=True)
     ]

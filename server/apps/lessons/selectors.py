@@ -15,6 +15,7 @@ from apps.lessons.items import is_undecided
 from apps.lessons.models import Item, Lesson, Segment
 from apps.lessons.segments import segment_rows
 from apps.recordings.models import Sentence
+from escuela_core.segments.describing import summary_of_whole
 
 
 def lessons_of(owner: User, words: str = "", folder: str | None = None) -> QuerySet[Lesson]:
@@ -74,6 +75,7 @@ def row(lesson: Lesson) -> dict[str, Any]:
 
 def desk(lesson: Lesson) -> dict[str, Any]:
     """Everything of a lesson but the script: four queries whatever its size."""
+    segments = segment_rows(lesson)
     changes = list(lesson.changes.values_list("label", "undone")[:200])
     undoable = next((label for label, undone in changes if not undone), "")
     redoable = next((label for label, undone in reversed(changes) if undone), "")
@@ -86,7 +88,8 @@ def desk(lesson: Lesson) -> dict[str, Any]:
         "extract_start_ms": lesson.extract_start_ms,
         "extract_end_ms": lesson.extract_end_ms,
         "recording": lesson.recording,
-        "segments": segment_rows(lesson),
+        "segments": segments,
+        "summary": summary_of_whole([(s["summary"], s["key_terms"]) for s in segments if s["takes_part"]]),
         "items": [item_row(i) for i in lesson.items.exclude(place=Item.Place.DROPPED)],
         "undo": undoable.split(":")[0],
         "redo": redoable.split(":")[0],

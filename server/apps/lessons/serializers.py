@@ -94,11 +94,14 @@ class SegmentOut(SpanData):
     title = serializers.CharField()
     summary = serializers.CharField()
     key_terms = serializers.ListField(child=serializers.CharField())
+    takes_part = serializers.BooleanField()
 
 
 class WarningOut(serializers.Serializer[object]):
     line = serializers.IntegerField()
     message = serializers.CharField()
+    code = serializers.CharField(default="")
+    params = serializers.DictField(child=serializers.CharField(), default=dict)
 
 
 class TrackOut(serializers.ModelSerializer[CaptionTrack]):
@@ -130,6 +133,7 @@ class RecordingOut(serializers.ModelSerializer[Recording]):
             "warnings",
             "link",
             "player_url",
+            "player_dialect",
             "tracks",
             "script_by",
             "sound_fits",
@@ -148,6 +152,7 @@ class DeskOut(serializers.Serializer[object]):
     extract_end_ms = serializers.IntegerField(allow_null=True)
     recording = RecordingOut()
     segments = SegmentOut(many=True)
+    summary = serializers.ListField(child=serializers.CharField())
     items = ItemOut(many=True)
     undo = serializers.CharField()
     redo = serializers.CharField()
@@ -207,8 +212,9 @@ class ExtractIn(serializers.Serializer[object]):
     end_ms = serializers.IntegerField(min_value=1, allow_null=True)
 
 
-class TitleIn(serializers.Serializer[object]):
-    title = serializers.CharField(max_length=200)
+class SegmentIn(serializers.Serializer[object]):
+    title = serializers.CharField(max_length=200, required=False)
+    takes_part = serializers.BooleanField(required=False)
 
 
 class SentenceIn(serializers.Serializer[object]):

@@ -133,10 +133,15 @@ class SegmentsView(DeskView):
 
 
 class SegmentView(DeskView):
-    @extend_schema(request=shapes.TitleIn, responses=shapes.DeskOut)
+    @extend_schema(request=shapes.SegmentIn, responses=shapes.DeskOut)
     def patch(self, request: Request, segment_id: UUID) -> Response:
+        """Rename the segment, or choose whether it takes part."""
         segment = selectors.segment_of(self.teacher, segment_id)
-        segments.rename_segment(segment, parsed(shapes.TitleIn, request)["title"])
+        given = parsed(shapes.SegmentIn, request)
+        if "title" in given:
+            segments.rename_segment(segment, given["title"])
+        if "takes_part" in given:
+            segments.choose_segment(segment, takes_part=given["takes_part"])
         return self.desk(segment.lesson)
 
     @extend_schema(request=shapes.SentenceIn, responses=shapes.DeskOut)

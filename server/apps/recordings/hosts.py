@@ -1,19 +1,19 @@
 """One door to where recordings live: what a link names, its captions and chapters, and the player it runs in.
 
-A host is known by the settings (``RECORDING_HOSTS``): where its oEmbed answers (https://oembed.com), and how its
-addresses
-look. What it
-tells beyond oEmbed (captions by language, chapters, search) it tells under the addresses named there, as JSON of the
-shape
-that docs/formats.md gives. A link that belongs to no host must lead straight to a media file.
+A host is known by the settings (``RECORDING_HOSTS``): where its oEmbed answers (https://oembed.com), how its addresses
+look and which messages move its player. What it tells beyond oEmbed (captions by language, chapters, search) it tells
+under the addresses named there, as JSON of the shape that docs/formats.md gives. A link that belongs to no host must
+lead straight to a media file.
 """
 
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+import re
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
+from html import unescape
 from typing import Any
 from urllib.parse import quote, urlsplit
 
@@ -23,6 +23,7 @@ from apps.recordings import links
 from config.errors import SentenceError
 
 MOST_FOUND = 20
+_FRAME = re.compile(r"""<iframe[^>]*\ssrc=["']([^"']+)["']""")
 REASONS = {
     "no_player": "This recording may only be watched on its own site, not in a lesson.",
     "playlist": "The link leads to a list of recordings; give the link of one of them.",
@@ -49,6 +50,7 @@ class HostRecording:
     title: str
     duration_ms: int | None = None
     player_url: str = ""
+    dialect: str = ""
     language: str = ""
     tracks: tuple[HostTrack, ...] = ()
     chapters: tuple[tuple[int, str], ...] = ()
@@ -56,20 +58,28 @@ class HostRecording:
 
 @dataclass(frozen=True, slots=True)
 class Host:
-    """A host by its settings; every address but ``origin`` may hold ``{link}``, ``{id}`` or ``{words}``."""
+    """A host by its settings; ``oembed``, ``details`` and ``search`` may hold ``{link}`` or ``{words}``.
+
+    ``also`` are other origins of its links, ``player`` the origin of its player where that is another one,
+    ``player_query`` what its address needs so that messages are heard, ``dialect`` which messages they are.
+    """
 
     name: str
     origin: str
     oembed: str
     details: str = ""
     search: str = ""
+    also: Sequence[str] = ()
+    player: str = ""
+    player_query: str = ""
+    dialect: str = "states"
+
+    @property
+    def player_origin(self) -> str:
+        return self.player or self.origin
 
     def has(self, link: str) -> bool:
-        try:
-            parts = urlsplit(link)
-        except ValueError:
-            return False
-        return f"{parts.scheme}://{parts.netloc}" == self.origin
+        return _origin(link) in (self.origin, *self.also)
 
     def recording(self, link: str) -> HostRecording:
         """Raises ``link_no_player`` where the host lets nobody embed it, and the ``link_…`` errors of fetching."""
@@ -77,8 +87,8 @@ class Host:
         reason = str(told.get("reason", ""))
         if reason in REASONS:
             raise links.link_error(reason, REASONS[reason])
-        player_url = str(told.get("player_url", ""))
-        if told.get("type") != "video" or not self.has(player_url):
+        player_url = self._player_url(told)
+        if told.get("type") != "video" or _origin(player_url) != self.player_origin:
             raise links.link_error("no_player", REASONS["no_player"])
         more = _json(self.details.format(link=quote(link, safe=""))) if self.details else {}
         with _understood():
@@ -88,10 +98,17 @@ class Host:
                 str(told.get("title", ""))[:300],
                 _milliseconds(duration_s) if duration_s else None,
                 player_url,
+                self.dialect,
                 str(more.get("language", ""))[:12],
                 tuple(_track(row) for row in more.get("captions", [])),
                 tuple((_milliseconds(row["start"]), str(row["title"])[:200]) for row in more.get("chapters", [])),
             )
+
+    def _player_url(self, told: dict[str, Any]) -> str:
+        """The player's address, given as such or in the frame that oEmbed tells to put into a page."""
+        framed = _FRAME.search(str(told.get("html", "")))
+        url = str(told.get("player_url", "")) or (unescape(framed.group(1)) if framed else "")
+        return url + ("&" if "?" in url else "?") + self.player_query if self.player_query else url
 
     def found(self, words: str) -> list[dict[str, Any]]:
         """Recordings by words: link, title, duration_ms, captions (person, machine or none), preview."""
@@ -136,6 +153,15 @@ def at(link: str) -> HostRecording:
 def captions(address: str) -> bytes:
     """The bytes of a host's captions."""
     return links.page(address)[1]
+
+
+def _origin(url: str) -> str:
+    """Scheme and host of an address; empty where it is none."""
+    try:
+        parts = urlsplit(url)
+    except ValueError:
+        return ""
+    return f"{parts.scheme}://{parts.netloc}"
 
 
 @contextmanager

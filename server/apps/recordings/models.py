@@ -68,6 +68,7 @@ class Recording(models.Model):
     duration_ms = models.PositiveIntegerField(null=True)
     link = models.CharField(max_length=2000, blank=True)
     player_url = models.CharField(max_length=2000, blank=True)
+    player_dialect = models.CharField(max_length=12, blank=True)
     known_by = models.CharField(max_length=200, blank=True, db_index=True)
     chapters = models.JSONField(default=list)
     script_by = models.CharField(max_length=12, choices=ScriptBy.choices, default=ScriptBy.PERSON)

@@ -16,8 +16,9 @@ from config.errors import SentenceError
 from escuela_core.sound.aligning import Samples, align, aligns, fit
 from escuela_core.sound.recognising import NoSpeechError
 from escuela_core.transcripts import Sentence as SpokenSentence
-from escuela_core.transcripts import Transcript, Word, prose, read_captions, timing
+from escuela_core.transcripts import Transcript, Warning, Word, prose, read_captions, timing
 from escuela_core.transcripts.decoding import decode
+from escuela_core.transcripts.repairs import repair
 
 WAYS = ("track", "file", "pasted", "plain", "recognise")
 
@@ -50,7 +51,7 @@ def keep_tracks(recording: Recording, tracks: Sequence[hosts.HostTrack]) -> None
                 raise
             recording.warnings = [
                 *recording.warnings,
-                {"line": 0, "message": f"{track.label or track.language}: {error}"},
+                _kept(repair(0, "track_unread", track=track.label or track.language, why=str(error))),
             ]
             recording.save(update_fields=["warnings"])
 
@@ -150,9 +151,13 @@ def keep(recording: Recording, transcript: Transcript, *, warnings: list[dict[st
     Sentence.objects.bulk_create(
         Sentence(recording=recording, **data_of(s.words, s.speaker)) for s in transcript.sentences
     )
-    own = [{"line": w.line, "message": w.message} for w in transcript.warnings]
+    own = [_kept(w) for w in transcript.warnings]
     recording.warnings = own if warnings is None else warnings
     recording.save(update_fields=["warnings"])
+
+
+def _kept(warning: Warning) -> dict[str, Any]:
+    return {"line": warning.line, "message": warning.message, "code": warning.code, "params": dict(warning.params)}
 
 
 def data_of(words: Sequence[Word], speaker: str | None) -> dict[str, Any]:

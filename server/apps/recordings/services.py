@@ -49,7 +49,7 @@ def fetch(recording: Recording, progress: Progress) -> None:
     """A link's recording: what its host tells of it, or the file itself."""
     if hosts.host_of(recording.link) is not None:
         found = hosts.at(recording.link)
-        recording.player_url = found.player_url
+        recording.player_url, recording.player_dialect = found.player_url, found.dialect
         recording.duration_ms = found.duration_ms
         recording.has_picture = True
         recording.chapters = [[at_ms, title] for at_ms, title in found.chapters]

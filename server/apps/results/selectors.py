@@ -64,7 +64,7 @@ class Sheet:
         self.content = assignment.edition.content
         self.items = [i for i in assignment.edition.items if is_marked(i)]
         self.students = list(assignment.students.prefetch_related("answers", "stretches"))
-        self.extract = Span(self.content["start_ms"], self.content["end_ms"])
+        self.covered = assignment.edition.stretches
         self.played = {s.id: [Span(p.start_ms, p.end_ms) for p in s.stretches.all()] for s in self.students}
         self.cells = {s.id: self._cells(s) for s in self.students}
 
@@ -154,7 +154,7 @@ def _student(student: Student, sheet: Sheet) -> dict[str, Any]:
     return {
         "id": student.id,
         "nickname": student.nickname,
-        "coverage": round(coverage(sheet.played[student.id], sheet.extract), 3),
+        "coverage": round(coverage(sheet.played[student.id], sheet.covered), 3),
         "cells": [{"state": c.state, "share": c.share, "tries": c.tries} for c in cells],
         "marks": round(earned(sheet.items, cells), 2),
         "minutes": round(spent_s / 60),

@@ -23,6 +23,7 @@ def lesson_for(content: dict[str, Any], items: Sequence[Item], recording_url: di
         "language": content["language"],
         "start_ms": content["start_ms"],
         "end_ms": content["end_ms"],
+        "stretches": content.get("stretches") or [{"start_ms": content["start_ms"], "end_ms": content["end_ms"]}],
         "segments": content["segments"],
         "sentences": content["sentences"],
         "items": [question(item) for item in items],
@@ -35,6 +36,7 @@ def media_of(recording: Any) -> dict[str, Any]:
         "media_type": recording.media_type,
         "has_picture": recording.has_picture,
         "player_url": recording.player_url,
+        "player_dialect": recording.player_dialect,
         "tracks": recording.tracks.all(),
     }
 

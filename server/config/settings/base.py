@@ -101,7 +101,7 @@ LARGEST_UPLOAD_BYTES = 2_000_000_000
 FILE_UPLOAD_HANDLERS: list[str] = []
 # Hosts of recordings (see apps.recordings.hosts and docs/formats.md), and "name:port" of private addresses that
 # links may lead to.
-RECORDING_HOSTS: list[dict[str, str]] = json.loads(os.environ.get("ESCUELA_RECORDING_HOSTS", "[]"))
+RECORDING_HOSTS: list[dict[str, Any]] = json.loads(os.environ.get("ESCUELA_RECORDING_HOSTS", "[]"))
 LINKS_ALLOWED = [a for a in os.environ.get("ESCUELA_LINKS_ALLOWED", "").split(",") if a]
 # Speech recognition: empty for the packaged model, the path of another model's folder, or "off".
 RECOGNISER = os.environ.get("ESCUELA_RECOGNISER", "")

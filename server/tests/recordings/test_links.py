@@ -176,6 +176,41 @@ def test_searching_finds_by_every_word_and_says_who_made_the_captions(host) -> N
     assert {r["captions"] for r in hosts.hosts()[0].found("lock")} == {"person", "none"}
 
 
+FRAMED = {
+    "type": "video",
+    "title": "Locks of the old canal",
+    "provider_name": "A host",
+    "html": '<iframe width="200" height="113" src="https://player.example/embed/k3y?feature=oembed&amp;x=1" '
+    'title="Locks" frameborder="0" allow="autoplay; encrypted-media" allowfullscreen></iframe>',
+}
+BY_COMMANDS = {
+    "name": "h",
+    "origin": "https://www.h.example",
+    "oembed": "https://www.h.example/oembed?url={link}&format=json",
+    "also": ["https://h.short.example"],
+    "player": "https://player.example",
+    "player_query": "enablejsapi=1",
+    "dialect": "commands",
+}
+
+
+def test_a_host_that_answers_by_a_frame_is_played_in_that_frame(monkeypatch, settings, client) -> None:
+    settings.RECORDING_HOSTS = [BY_COMMANDS]
+    monkeypatch.setattr(hosts, "_json", lambda _address: FRAMED)
+    monkeypatch.setattr(links, "checked", lambda link: link)
+    found = hosts.at("https://h.short.example/k3y")
+    assert (found.title, found.dialect, found.duration_ms) == ("Locks of the old canal", "commands", None)
+    assert found.player_url == "https://player.example/embed/k3y?feature=oembed&x=1&enablejsapi=1"
+    assert "frame-src https://player.example;" in client.get("/").headers["Content-Security-Policy"]
+
+
+def test_a_frame_of_another_origin_is_refused(monkeypatch) -> None:
+    host = hosts.Host(**BY_COMMANDS | {"player": "https://elsewhere.example"})
+    monkeypatch.setattr(hosts, "_json", lambda _address: FRAMED)
+    with pytest.raises(SentenceError, match="only be watched on its own site"):
+        host.recording("https://www.h.example/k3y")
+
+
 ANYTHING = st.recursive(
     st.none() | st.booleans() | st.integers() | st.floats() | st.text(max_size=8),
     lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=6), inner, max_size=3),

@@ -710,7 +710,7 @@ export interface paths {
         delete: operations["segments_destroy"];
         options?: never;
         head?: never;
-        /** @description A view that answers with the lesson's desk. */
+        /** @description Rename the segment, or choose whether it takes part. */
         patch: operations["segments_partial_update"];
         trace?: never;
     };
@@ -922,6 +922,7 @@ export interface components {
             extract_end_ms: number | null;
             recording: components["schemas"]["RecordingOut"];
             segments: components["schemas"]["SegmentOut"][];
+            summary: string[];
             items: components["schemas"]["ItemOut"][];
             undo: string;
             redo: string;
@@ -1186,14 +1187,15 @@ export interface components {
             skipping?: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
         };
+        PatchedSegmentInRequest: {
+            title?: string;
+            takes_part?: boolean;
+        };
         /** @description What to do to some sentences: say who speaks, or whether they are spoken at all. */
         PatchedSentencesInRequest: {
             sentences?: number[];
             speaker?: string;
             is_spoken?: boolean;
-        };
-        PatchedTitleInRequest: {
-            title?: string;
         };
         PauseInRequest: {
             at_ms: number;
@@ -1259,6 +1261,7 @@ export interface components {
             warnings: components["schemas"]["WarningOut"][];
             link?: string;
             player_url?: string;
+            player_dialect?: string;
             tracks: components["schemas"]["TrackOut"][];
             script_by?: components["schemas"]["ScriptByEnum"];
             sound_fits?: boolean;
@@ -1344,6 +1347,7 @@ export interface components {
             title: string;
             summary: string;
             key_terms: string[];
+            takes_part: boolean;
         };
         SegmentResultOut: {
             title: string;
@@ -1483,11 +1487,13 @@ export interface components {
             language: string;
             media_url: string;
             player_url: string;
+            player_dialect: string;
             tracks: components["schemas"]["StudyTrackOut"][];
             media_type: string;
             has_picture: boolean;
             start_ms: number;
             end_ms: number;
+            stretches: components["schemas"]["SpanOut"][];
             segments: components["schemas"]["StudySegmentOut"][];
             sentences: components["schemas"]["StudySentenceOut"][];
             items: components["schemas"]["QuestionOut"][];
@@ -1562,6 +1568,11 @@ export interface components {
         WarningOut: {
             line: number;
             message: string;
+            /** @default  */
+            code: string;
+            params?: {
+                [key: string]: string;
+            };
         };
         WatchedOut: {
             start_ms: number;
@@ -2883,7 +2894,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["PatchedTitleInRequest"];
+                "application/json": components["schemas"]["PatchedSegmentInRequest"];
             };
         };
         responses: {

@@ -30,6 +30,8 @@ function isTyping(target: EventTarget | null): boolean {
 /** Whether the focused control itself answers to this key, so that it must not also act elsewhere. */
 function belongsToControl(event: KeyboardEvent): boolean {
   if (!(event.target instanceof HTMLElement)) return false;
+  const choice = event.target.closest<HTMLInputElement>("input[type=checkbox], input[type=radio]");
+  if (choice) return event.key === " " || (choice.type === "radio" && event.key.startsWith("Arrow"));
   const acts = event.key === "Enter" || event.key === " ";
   return acts && event.target.closest("button, a, summary, [role=menuitem], [role=option]") !== null;
 }

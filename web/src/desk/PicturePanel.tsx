@@ -21,6 +21,7 @@ export function PicturePanel({ state }: { state: DeskState }) {
         clock={clock}
         url={desk.recording.media_url}
         playerUrl={desk.recording.player_url ?? ""}
+        playerDialect={desk.recording.player_dialect ?? ""}
         hasPicture={desk.recording.has_picture ?? false}
         title={desk.title}
         language={desk.recording.language ?? "en"}

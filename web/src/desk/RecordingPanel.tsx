@@ -41,6 +41,7 @@ export function RecordingPanel({ state }: { state: DeskState }) {
         </Button>
       </form>
       <Extract state={state} />
+      <Covered state={state} />
       <Tracks state={state} />
       <Repairs desk={desk} />
       <TakeAway desk={desk} />
@@ -73,6 +74,44 @@ function Extract({ state }: { state: DeskState }) {
           {t("recording.useAll")}
         </Button>
       </div>
+    </section>
+  );
+}
+
+/** Which segments the lesson covers, and what the whole says in short. */
+function Covered({ state }: { state: DeskState }) {
+  const { t } = useTranslation();
+  const { desk } = state;
+  return (
+    <section className="mt-4 border-t border-rule pt-3">
+      <fieldset>
+        <legend className="mb-1 font-semibold">{t("recording.covered")}</legend>
+        {desk.segments.map((s, n) => (
+          <label key={s.id} className="flex items-baseline gap-2 py-0.5">
+            <input
+              type="checkbox"
+              checked={s.takes_part}
+              onChange={() => state.run(() => acts.choose(s.id, !s.takes_part))}
+            />
+            <span dir="auto" className="min-w-0 flex-1">
+              {n + 1} · {s.title}
+            </span>
+            <span className="text-[13.5px] tabular-nums text-quiet">{shown(s.end_ms - s.start_ms)}</span>
+          </label>
+        ))}
+      </fieldset>
+      {desk.summary.length > 0 && (
+        <>
+          <h2 className="mb-1 mt-3 font-semibold">{t("recording.summary")}</h2>
+          <ul className="space-y-1" lang={desk.recording.language}>
+            {desk.summary.map((quote) => (
+              <li key={quote} dir="auto" className="font-script text-[14.5px]">
+                “{quote}”
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
 }

@@ -10,6 +10,7 @@ import type { Desk } from "./queries";
 /** What reading the captions needed, line by line, and the captions as they were brought in beside it. */
 export function Repairs({ desk }: { desk: Desk }) {
   const { t } = useTranslation();
+  const tell = useRepair();
   const [open, setOpen] = useState<number | null>(null);
   const { warnings } = desk.recording;
   return (
@@ -20,7 +21,7 @@ export function Repairs({ desk }: { desk: Desk }) {
         {warnings.map((w) => (
           <li key={`${w.line}${w.message}`}>
             <button type="button" className="text-left hover:underline" onClick={() => setOpen(w.line)}>
-              {t("recording.line", { line: w.line })} {w.message}
+              {w.line > 0 && t("recording.line", { line: w.line })} {tell(w)}
             </button>
           </li>
         ))}
@@ -33,6 +34,13 @@ export function Repairs({ desk }: { desk: Desk }) {
   );
 }
 
+/** A repair in the interface's language. */
+function useRepair() {
+  const { t, i18n } = useTranslation();
+  return (w: Desk["recording"]["warnings"][number]) =>
+    i18n.exists(`repair.${w.code}`) ? t(`repair.${w.code}`, w.params) : w.message;
+}
+
 function Raw({ desk, line, close }: { desk: Desk; line: number; close: () => void }) {
   const { t } = useTranslation();
   const row = useRef<HTMLLIElement>(null);
@@ -43,7 +51,8 @@ function Raw({ desk, line, close }: { desk: Desk; line: number; close: () => voi
       return body(await api.GET("/api/lessons/{lesson_id}/script/raw/", { params, parseAs: "text" }));
     },
   });
-  const said = new Map(desk.recording.warnings.map((w) => [w.line, w.message]));
+  const tell = useRepair();
+  const said = new Map(desk.recording.warnings.map((w) => [w.line, tell(w)]));
   // biome-ignore lint/correctness/useExhaustiveDependencies: again when the text has come
   useEffect(() => row.current?.scrollIntoView({ block: "center" }), [raw.data]);
   return (

@@ -141,7 +141,7 @@ type TextProps = {
   items: Item[];
   current: number;
   marks: Map<number, Marked>;
-  extract: [number, number];
+  extract: readonly [number, number];
   seek: (ms: number) => void;
   pick: (item: string) => void;
 };
@@ -169,6 +169,7 @@ const SegmentText = memo(function SegmentText(props: TextProps) {
             to: shown(segment.end_ms),
             seconds: Math.round((segment.end_ms - segment.start_ms) / 1000),
           })}
+          {!segment.takes_part && ` · ${t("script.leftOut")}`}
         </span>
       </h2>
       {mine.map((s) => {
@@ -183,7 +184,7 @@ const SegmentText = memo(function SegmentText(props: TextProps) {
             sentence={s}
             current={s.position === props.current}
             mark={props.marks.get(s.position)}
-            outside={s.end_ms <= props.extract[0] || s.start_ms >= props.extract[1]}
+            outside={!segment.takes_part || s.end_ms <= props.extract[0] || s.start_ms >= props.extract[1]}
             beside={props.beside.get(s.position)}
             seek={props.seek}
             pauses={here.length ? <PauseLines items={here} pick={props.pick} /> : null}

@@ -22,7 +22,10 @@ export function SegmentForm({ number, segment, sentence, state }: Props) {
   const split = () => sentence && state.run(() => acts.split(lesson, sentence.id));
   const merge = () => state.run(() => acts.merge(segment.id));
   const beginNext = () => sentence && following && state.run(() => acts.moveSegment(following.id, sentence.id));
+  const choose = () => state.run(() => acts.choose(segment.id, !segment.takes_part));
+  const chosen = t(segment.takes_part ? "script.leaveOut" : "script.takeIn");
   useKeys([
+    { keys: "Shift+O", label: chosen, run: choose },
     { keys: "S", label: t("script.split"), run: split, off: opens },
     { keys: "Shift+M", label: t("script.merge"), run: merge, off: first },
     { keys: "Shift+N", label: t("script.nextHere"), run: beginNext, off: opens || !following },
@@ -63,6 +66,9 @@ export function SegmentForm({ number, segment, sentence, state }: Props) {
         </Button>
         <Button small hint="Shift+N" disabled={opens || !following} onClick={beginNext}>
           {t("script.nextHere")}
+        </Button>
+        <Button small hint="Shift+O" onClick={choose}>
+          {chosen}
         </Button>
       </div>
       <DivideAgain state={state} />

@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
 import { spanAt, useOnClock } from "../player/hooks";
 import type { Desk, Item } from "./queries";
+import { BoundaryHandles, ExtractHandles } from "./StripHandles";
 import type { DeskState } from "./useDeskState";
 
 const HEIGHT = 52;
@@ -27,7 +28,10 @@ export function Strip({ state }: { state: DeskState }) {
   const second = useOnClock(clock, (c) => Math.floor(c.nowMs / 1000));
   return (
     <section aria-label={t("strip.label")} className="border-b border-rule bg-sheet px-5 pb-1 pt-1.5">
-      <Segments desk={desk} state={state} />
+      <div className="relative">
+        <Segments desk={desk} state={state} />
+        <BoundaryHandles state={state} box={box} />
+      </div>
       <div className="relative" style={{ height: HEIGHT }}>
         <div
           ref={box}
@@ -57,6 +61,7 @@ export function Strip({ state }: { state: DeskState }) {
             pick={() => state.select(i.id)}
           />
         ))}
+        <ExtractHandles state={state} box={box} />
       </div>
       <Ticks length={length} />
     </section>
@@ -75,7 +80,7 @@ function Segments({ desk, state }: { desk: Desk; state: DeskState }) {
           title={s.title}
           style={{ flexGrow: s.end_ms - s.start_ms }}
           onClick={() => state.clock.seek(s.start_ms)}
-          className={`min-w-0 basis-0 truncate px-1.5 py-0.5 text-left text-[13px] ${n === current ? "bg-here font-semibold" : "bg-sand"}`}
+          className={`min-w-0 basis-0 truncate px-1.5 py-0.5 text-left text-[13px] ${n === current ? "bg-here font-semibold" : "bg-sand"} ${s.takes_part ? "" : "italic text-quiet line-through"}`}
         >
           {n + 1} · {s.title}
         </button>
@@ -116,6 +121,19 @@ const Loudness = memo(function Loudness({ desk }: { desk: Desk }) {
         // biome-ignore lint/suspicious/noArrayIndexKey: bars have no other name than their place
         return <rect key={n} x={n + 0.2} width={0.6} y={41 - tall / 2} height={tall} fill="#B9C3CA" />;
       })}
+      {desk.segments
+        .filter((s) => !s.takes_part)
+        .map((s) => (
+          <rect
+            key={s.id}
+            x={(s.start_ms / duration_ms) * bars.length}
+            width={((s.end_ms - s.start_ms) / duration_ms) * bars.length}
+            y={0}
+            height={100}
+            fill="#FBF8F2"
+            opacity={0.85}
+          />
+        ))}
       <rect x={0} width={(from / duration_ms) * bars.length} y={0} height={100} fill="#FBF8F2" opacity={0.85} />
       <rect x={(to / duration_ms) * bars.length} width={bars.length} y={0} height={100} fill="#FBF8F2" opacity={0.85} />
     </svg>

@@ -1,12 +1,14 @@
 import { useEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import type { Clock } from "./clock";
+import { dialectOf } from "./dialects";
 import { RemoteMedia } from "./remote";
 
 type Props = {
   clock: Clock;
   url: string;
   playerUrl: string;
+  playerDialect: string;
   hasPicture: boolean;
   title: string;
   language: string;
@@ -47,18 +49,18 @@ function FilePlayer(props: Props) {
   );
 }
 
-function HostPlayer({ clock, playerUrl, title, startMs = 0 }: Props) {
+function HostPlayer({ clock, playerUrl, playerDialect, title, startMs = 0 }: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
   useEffect(() => {
     if (!frame.current) return;
-    const remote = new RemoteMedia(frame.current);
+    const remote = new RemoteMedia(frame.current, dialectOf(playerDialect));
     const detach = clock.attach(remote);
     if (startMs > 0) clock.seek(startMs);
     return () => {
       detach();
       remote.close();
     };
-  }, [clock, startMs]);
+  }, [clock, playerDialect, startMs]);
   return (
     <iframe
       ref={frame}

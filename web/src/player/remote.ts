@@ -1,23 +1,23 @@
-/** A host's own player in a frame, moved by messages, seen as a media element by the clock.
+/** A host's own player in a frame, moved by messages in its dialect, seen as a media element by the clock.
  *
- * To the frame: {player: "hello" | "play" | "pause" | "seek" | "rate", number, value?}; from it, ten times a second and at
- * every change: {player: "state", number, time, playing, ended, rate} with time in seconds and the number of the last message
- * it has followed, so that a state from before it is known as old. Between two states the time is counted on.
+ * Between two states that it tells, the time is counted on.
  */
+import { type Dialect, type State, states } from "./dialects";
+
 export type Media = Pick<
   HTMLMediaElement,
   "currentTime" | "paused" | "ended" | "playbackRate" | "pause" | "addEventListener" | "removeEventListener"
 > & { play: () => Promise<void> };
 
-type State = { time: number; playing: boolean; ended: boolean; rate: number };
-
 export class RemoteMedia extends EventTarget implements Media {
   private state: State = { time: 0, playing: false, ended: false, rate: 1 };
   private since = 0;
-  private sent = 0;
   private origin: string;
 
-  constructor(private frame: HTMLIFrameElement) {
+  constructor(
+    private frame: HTMLIFrameElement,
+    private dialect: Dialect = states(),
+  ) {
     super();
     this.origin = new URL(frame.src).origin;
     window.addEventListener("message", this.hear);
@@ -70,9 +70,8 @@ export class RemoteMedia extends EventTarget implements Media {
 
   private greet = () => this.tell("hello");
 
-  private tell(player: string, value?: number): void {
-    this.sent += 1;
-    this.frame.contentWindow?.postMessage({ player, number: this.sent, value }, this.origin);
+  private tell(order: Parameters<Dialect["order"]>[0], value?: number): void {
+    for (const message of this.dialect.order(order, value)) this.frame.contentWindow?.postMessage(message, this.origin);
   }
 
   private take(state: State): void {
@@ -82,16 +81,11 @@ export class RemoteMedia extends EventTarget implements Media {
 
   private hear = (event: MessageEvent) => {
     if (event.source !== this.frame.contentWindow || event.origin !== this.origin) return;
-    const told = event.data;
-    if (told?.player !== "state" || typeof told.time !== "number" || told.number < this.sent) return;
-    const before = this.state;
-    this.take({
-      time: told.time,
-      playing: told.playing === true,
-      ended: told.ended === true,
-      rate: Number(told.rate) || 1,
-    });
-    if (before.playing !== this.state.playing) this.dispatchEvent(new Event(this.state.playing ? "play" : "pause"));
+    const before = { ...this.state, time: this.currentTime };
+    const told = this.dialect.read(event.data, before);
+    if (!told) return;
+    this.take(told);
+    if (before.playing !== told.playing) this.dispatchEvent(new Event(told.playing ? "play" : "pause"));
     else this.dispatchEvent(new Event("seeked"));
   };
 }

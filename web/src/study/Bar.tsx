@@ -2,7 +2,7 @@ import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
 import type { Clock } from "../player/clock";
 import { spanAt, useOnClock } from "../player/hooks";
-import { isDone, type Stop } from "./course";
+import { along, instantAt, isDone, type Stop } from "./course";
 import type { Progress, StudyLesson } from "./door";
 
 /** How far along: a piece for each segment, a mark for each pause (filled once everything there is answered). */
@@ -18,7 +18,7 @@ export function Bar(props: {
   const second = useOnClock(clock, (c) => Math.floor(c.nowMs / 1000));
   const now = second * 1000;
   const number = Math.max(0, spanAt(lesson.segments, now));
-  const length = lesson.end_ms - lesson.start_ms;
+  const length = along(lesson.stretches, lesson.end_ms);
   return (
     <div className="px-4 pt-2">
       <div className="relative">
@@ -36,7 +36,7 @@ export function Bar(props: {
           <span
             key={s.atMs}
             aria-hidden="true"
-            style={{ left: `${((s.atMs - lesson.start_ms) / length) * 100}%` }}
+            style={{ left: `${(along(lesson.stretches, s.atMs) / length) * 100}%` }}
             className={`absolute top-0 h-2.5 w-[7px] -translate-x-1/2 border-x-2 border-amber ${s.items.every((i) => isDone(props.progress, i)) ? "bg-amber" : "bg-paper"}`}
           />
         ))}
@@ -45,11 +45,11 @@ export function Bar(props: {
           aria-label={t("study.position")}
           aria-valuetext={shown(now)}
           className="absolute inset-x-0 -top-1.5 h-6 w-full cursor-pointer opacity-0 focus-visible:opacity-60"
-          min={lesson.start_ms}
-          max={lesson.end_ms}
+          min={0}
+          max={length}
           step={1000}
-          value={now}
-          onChange={(e) => props.seek(Number(e.target.value))}
+          value={along(lesson.stretches, now)}
+          onChange={(e) => props.seek(instantAt(lesson.stretches, Number(e.target.value)))}
         />
       </div>
       <p className="flex justify-between gap-3 pt-1 text-[13.5px] text-quiet">
@@ -58,7 +58,7 @@ export function Bar(props: {
           {lesson.segments[number]?.title}
         </span>
         <span className="shrink-0">
-          {shown(now - lesson.start_ms)} / {shown(length)}
+          {shown(along(lesson.stretches, now))} / {shown(length)}
         </span>
       </p>
     </div>

@@ -36,6 +36,7 @@ export function StudyRoom(props: Props) {
           clock={clock}
           url={lesson.media_url}
           playerUrl={lesson.player_url}
+          playerDialect={lesson.player_dialect}
           hasPicture={lesson.has_picture}
           title={lesson.title}
           language={lesson.language}

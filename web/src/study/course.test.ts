@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { allowedSeek, nextStop, stopsOf } from "./course";
+import { allowedSeek, along, gapFrom, instantAt, nextStop, stopsOf } from "./course";
 import type { Progress, Question, Rules, StudyLesson } from "./door";
 
 const question = (id: string, pause_ms: number): Question => ({
@@ -13,6 +13,7 @@ const question = (id: string, pause_ms: number): Question => ({
   hear_from_ms: 0,
 });
 const lesson = {
+  stretches: [{ start_ms: 0, end_ms: 90_000 }],
   items: [question("late", 60_000), question("early", 10_000), question("with", 60_020)],
 } as StudyLesson;
 const done = (item: string): [string, Progress] => [item, { item, done: true, tries_left: 0, answers: [], key: null }];
@@ -33,6 +34,33 @@ describe("stops", () => {
 
   it("still hold a student who stands right at one", () => {
     expect(nextStop(stopsOf(lesson), new Map(), 10_010)?.atMs).toBe(10_000);
+  });
+});
+
+describe("a lesson with a part left out", () => {
+  const stretches = [
+    { start_ms: 5_000, end_ms: 20_000 },
+    { start_ms: 50_000, end_ms: 90_000 },
+  ];
+
+  it("leaps from where it breaks off to where it goes on", () => {
+    expect(gapFrom(stretches, 8_000)).toEqual({ fromMs: 20_000, toMs: 50_000 });
+    expect(gapFrom(stretches, 30_000)).toEqual({ fromMs: 20_000, toMs: 50_000 });
+    expect(gapFrom(stretches, 50_000)).toBeNull();
+  });
+
+  it("counts only what it covers", () => {
+    expect([4_000, 12_000, 30_000, 60_000, 95_000].map((ms) => along(stretches, ms))).toEqual([
+      0, 7_000, 15_000, 25_000, 55_000,
+    ]);
+    expect([0, 14_999, 15_000, 60_000].map((gone) => instantAt(stretches, gone))).toEqual([
+      5_000, 19_999, 50_000, 90_000,
+    ]);
+  });
+
+  it("asks what would pause in the part left out before leaving off", () => {
+    const cut = { stretches, items: [question("cut", 30_000), question("in", 60_000)] } as StudyLesson;
+    expect(stopsOf(cut).map((s) => s.atMs)).toEqual([20_000, 60_000]);
   });
 });
 

@@ -3,14 +3,43 @@ import type { Progress, Question, Rules, StudyLesson } from "./door";
 /** A pause and the items asked at it, in order. */
 export type Stop = { atMs: number; items: Question[] };
 
+/** The pauses in order; one in a part that is left out comes where the recording breaks off before it. */
 export function stopsOf(lesson: StudyLesson): Stop[] {
   const stops: Stop[] = [];
   for (const item of [...lesson.items].sort((a, b) => a.pause_ms - b.pause_ms)) {
+    const gap = gapFrom(lesson.stretches, item.pause_ms);
+    const atMs = gap ? Math.min(item.pause_ms, gap.fromMs) : item.pause_ms;
     const last = stops.at(-1);
-    if (last && item.pause_ms - last.atMs < 50) last.items.push(item);
-    else stops.push({ atMs: item.pause_ms, items: [item] });
+    if (last && atMs - last.atMs < 50) last.items.push(item);
+    else stops.push({ atMs, items: [item] });
   }
   return stops;
+}
+
+type Stretches = StudyLesson["stretches"];
+
+/** The first part from ``ms`` on that the lesson leaves out between two that it covers. */
+export function gapFrom(stretches: Stretches, ms: number): { fromMs: number; toMs: number } | null {
+  for (const [n, next] of stretches.entries()) {
+    const before = stretches[n - 1];
+    if (before && ms < next.start_ms) return { fromMs: before.end_ms, toMs: next.start_ms };
+  }
+  return null;
+}
+
+/** How much of the lesson lies before an instant of the recording. */
+export function along(stretches: Stretches, ms: number): number {
+  return stretches.reduce((sum, s) => sum + Math.min(Math.max(ms - s.start_ms, 0), s.end_ms - s.start_ms), 0);
+}
+
+/** The instant of the recording at which so much of the lesson has gone by. */
+export function instantAt(stretches: Stretches, gone: number): number {
+  let left = gone;
+  for (const s of stretches) {
+    if (left < s.end_ms - s.start_ms) return s.start_ms + left;
+    left -= s.end_ms - s.start_ms;
+  }
+  return stretches.at(-1)?.end_ms ?? gone;
 }
 
 export function isDone(progress: Map<string, Progress>, item: Question): boolean {

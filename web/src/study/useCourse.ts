@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Clock } from "../player/clock";
 import { usePlayed } from "../player/hooks";
-import { allowedSeek, isDone, nextStop, type Stop, stopsOf } from "./course";
+import { allowedSeek, gapFrom, isDone, nextStop, type Stop, stopsOf } from "./course";
 import type { Answered, Progress, Rules, StudyDoor, StudyLesson } from "./door";
 
 export type Phase = "watching" | "asking" | "hearing" | "ended";
@@ -49,12 +49,19 @@ export function useCourse(given: Given) {
     [clock],
   );
 
-  // Arms the next pause whenever the student watches; at the extract's end the lesson ends.
+  // Arms the next pause whenever the student watches, or the leap over what is left out; the lesson ends with its last part.
   const arm = useCallback(() => {
     const next = nextStop(stops, latest.current, clock.nowMs);
-    if (next) clock.pauseAt(next.atMs, () => ask(next));
+    const gap = gapFrom(lesson.stretches, clock.nowMs);
+    if (gap && gap.fromMs < (next?.atMs ?? lesson.end_ms)) {
+      clock.pauseAt(gap.fromMs, () => {
+        clock.seek(gap.toMs);
+        clock.play();
+        arm();
+      });
+    } else if (next) clock.pauseAt(next.atMs, () => ask(next));
     else clock.pauseAt(lesson.end_ms - 60, () => setPhase("ended"));
-  }, [clock, stops, ask, lesson.end_ms]);
+  }, [clock, stops, ask, lesson.stretches, lesson.end_ms]);
 
   useEffect(() => {
     if (phase === "watching") arm();
@@ -93,7 +100,9 @@ export function useCourse(given: Given) {
     if (phase === "asking") setStop(null);
     setPhase("watching");
     const now = Math.max(clock.nowMs, 0);
-    clock.seek(allowedSeek(rules, Math.max(lesson.start_ms, ms), now, furthest.current));
+    const to = allowedSeek(rules, Math.max(lesson.start_ms, ms), now, furthest.current);
+    const gap = gapFrom(lesson.stretches, to);
+    clock.seek(gap && to >= gap.fromMs ? gap.toMs : to);
     arm();
   };
 

@@ -44,10 +44,10 @@ class ItemReport:
 
 
 def check(
-    items: Sequence[Item], transcript: Transcript, *, extract: Span | None = None, silences: Sequence[Span] = ()
+    items: Sequence[Item], transcript: Transcript, *, extract: Sequence[Span] = (), silences: Sequence[Span] = ()
 ) -> list[ItemReport]:
-    """Check every item against what is said inside ``extract``; reports in the order of ``items``."""
-    script = script_of(transcript.inside(extract) if extract else transcript)
+    """Check every item against what is said inside the stretches of ``extract`` (none: all of it); reports in the order of ``items``."""
+    script = script_of(transcript.inside(*extract) if extract else transcript)
     rows = _Rows(script, items)
     outside = _outside(transcript, extract)
     ground = _Ground(script, rows, outside, silences)
@@ -78,10 +78,10 @@ class _Rows:
         return self._table[self._first[number] + len(self.keys[number]) : self._first[number + 1]]
 
 
-def _outside(transcript: Transcript, extract: Span | None) -> Script | None:
-    if extract is None:
+def _outside(transcript: Transcript, extract: Sequence[Span]) -> Script | None:
+    if not extract:
         return None
-    inside = set(transcript.inside(extract).sentences)
+    inside = set(transcript.inside(*extract).sentences)
     rest = tuple(s for s in transcript.sentences if s not in inside)
     return script_of(Transcript(transcript.language, transcript.duration_ms, rest)) if rest else None
 

@@ -24,10 +24,10 @@ class Stretch:
         return self.span.length_ms <= FASTEST * self.wall_ms + SLACK_MS
 
 
-def coverage(watched: Iterable[Span], extract: Span) -> float:
-    """Share of ``extract`` that was played at least once, 0 to 1."""
-    seen = sum(span.overlap_ms(extract) for span in merged(watched))
-    return seen / extract.length_ms
+def coverage(watched: Iterable[Span], stretches: Sequence[Span]) -> float:
+    """Share of the lesson's ``stretches`` that was played at least once, 0 to 1."""
+    seen = sum(span.overlap_ms(stretch) for span in merged(watched) for stretch in stretches)
+    return seen / sum(stretch.length_ms for stretch in stretches)
 
 
 def replays(stretches: Sequence[Span], parts: Sequence[Span]) -> list[float]:

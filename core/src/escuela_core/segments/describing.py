@@ -62,6 +62,24 @@ def title_of(texts: Sequence[str], terms: Sequence[str]) -> str:
     return joined[:1].upper() + joined[1:]
 
 
+def summary_of_whole(parts: Sequence[tuple[str, Sequence[str]]], longest: int = 4) -> list[str]:
+    """At most ``longest`` of the parts' own summaries, in order: those that name most of what all parts are about.
+
+    ``parts`` are summaries with the key terms of their segments. A term already named counts no more.
+    """
+    open_terms = Counter(term.lower() for _, terms in parts for term in terms)
+    left = {n: summary for n, (summary, _) in enumerate(parts) if summary}
+    chosen: list[int] = []
+    while left and len(chosen) < longest:
+        named = {n: [t for t in open_terms if t in text.lower()] for n, text in left.items()}
+        best = max(left, key=lambda n: (sum(open_terms[t] for t in named[n]), -n))
+        chosen.append(best)
+        for term in named[best]:
+            del open_terms[term]
+        del left[best]
+    return [parts[n][0] for n in sorted(chosen)]
+
+
 def summary_of(texts: Sequence[str], terms: Sequence[str]) -> str:
     """One sentence quoted from the segment: it names the most terms and can stand without its neighbours."""
     weights = {word: 1.0 / (rank + 1) for rank, term in enumerate(terms) for word in term.lower().split()}

@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 from escuela_core.errors import EscuelaError
 from escuela_core.timeline import clock
 from escuela_core.transcripts.model import Warning
+from escuela_core.transcripts.repairs import repair
 
 LONGEST_CUE_MS = 10_000
 _SPEAKER = re.compile(r"(?:>>+\s*)?([A-ZÀ-Þ][\w.'’-]*(?: [A-ZÀ-Þ][\w.'’-]*){0,2}):\s+(?=\S)|>>+\s*()(?=\S)")
@@ -108,7 +109,7 @@ def _without_capitals(cues: list[Cue], warnings: list[Warning]) -> list[Cue]:
         or not any(c.lower() != c for c in letters)
     ):
         return cues
-    warnings.append(Warning(cues[0].line, "The captions are all in capitals; they were set in small letters."))
+    warnings.append(repair(cues[0].line, "all_capitals"))
     starts = True
     done = []
     for cue in cues:
@@ -145,9 +146,7 @@ def _in_order(cues: Sequence[Cue], warnings: list[Warning]) -> list[Cue]:
     latest = -1
     for cue in cues:
         if cue.start_ms < latest:
-            warnings.append(
-                Warning(cue.line, f"The caption at {clock(cue.start_ms)} stood out of order; it was sorted.")
-            )
+            warnings.append(repair(cue.line, "out_of_order", at=clock(cue.start_ms)))
         latest = max(latest, cue.start_ms)
     return sorted(cues, key=lambda cue: cue.start_ms)
 
@@ -170,9 +169,7 @@ def _without_rolling(cues: list[Cue], warnings: list[Warning]) -> list[Cue]:
         dropped = sum(len(line.split()) for line in cue.lines[:repeated])
         stamps = tuple(Stamp(s.index - dropped, s.at_ms) for s in cue.stamps if s.index >= dropped)
         kept.append(replace(cue, lines=fresh, stamps=stamps))
-    warnings.append(
-        Warning(cues[0].line, f"The captions roll: {len(cues)} cues repeat lines; each word was kept once.")
-    )
+    warnings.append(repair(cues[0].line, "rolling", count=str(len(cues))))
     return kept
 
 
@@ -194,12 +191,10 @@ def _with_ends(cues: list[Cue], duration_ms: int | None, warnings: list[Warning]
             limit = cue.start_ms + LONGEST_CUE_MS
             end_ms = min(following, limit) if following is not None else min(limit, duration_ms or limit)
             end_ms = max(end_ms, cue.start_ms + 1)
-            warnings.append(Warning(cue.line, f"The caption at {clock(cue.start_ms)} had no usable end; one was set."))
+            warnings.append(repair(cue.line, "no_end", at=clock(cue.start_ms)))
         elif following is not None and end_ms > following:
             if end_ms - following > 250:
-                warnings.append(
-                    Warning(cue.line, f"The caption at {clock(cue.start_ms)} overlapped the next; it was cut.")
-                )
+                warnings.append(repair(cue.line, "overlap", at=clock(cue.start_ms)))
             end_ms = following
         if duration_ms is not None and end_ms > duration_ms > cue.start_ms:
             end_ms = duration_ms

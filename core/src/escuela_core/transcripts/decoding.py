@@ -6,6 +6,7 @@ import codecs
 
 from escuela_core.errors import EscuelaError
 from escuela_core.transcripts.model import Warning
+from escuela_core.transcripts.repairs import repair
 
 LARGEST_BYTES = 20_000_000
 _MARKS = (
@@ -54,9 +55,7 @@ def decode(data: bytes) -> tuple[str, list[Warning]]:
         raise CaptionsEmptyError
     if _looks_binary(text):
         raise CaptionsNotTextError
-    return text, [
-        Warning(line, "The line was in another encoding than the rest; it was read as Latin-1.") for line in odd
-    ]
+    return text, [repair(line, "other_encoding") for line in odd]
 
 
 def _as_text(data: bytes) -> tuple[str, list[int]]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
@@ -50,6 +51,8 @@ class Warning:
 
     line: int
     message: str
+    code: str
+    params: Mapping[str, str]
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +68,7 @@ class Transcript:
     def words(self) -> list[Word]:
         return [word for sentence in self.sentences for word in sentence.words]
 
-    def inside(self, extract: Span) -> Transcript:
-        """The sentences whose middle lies inside ``extract``; everything downstream sees only those."""
-        kept = tuple(s for s in self.sentences if extract.holds((s.start_ms + s.end_ms) // 2))
+    def inside(self, *stretches: Span) -> Transcript:
+        """The sentences whose middle lies in one of ``stretches``; everything downstream sees only those."""
+        kept = tuple(s for s in self.sentences if any(p.holds((s.start_ms + s.end_ms) // 2) for p in stretches))
         return Transcript(self.language, self.duration_ms, kept, self.warnings)

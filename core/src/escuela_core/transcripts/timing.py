@@ -12,6 +12,7 @@ from escuela_core.language.parsing import sentence_starts
 from escuela_core.timeline import Span, clock
 from escuela_core.transcripts.model import Sentence, Transcript, Warning, Word
 from escuela_core.transcripts.prose import Spoken
+from escuela_core.transcripts.repairs import repair
 from escuela_core.transcripts.sentences import sentences_of
 from escuela_core.transcripts.words import PlacedWord, length
 
@@ -62,12 +63,7 @@ def _unfound(words: Sequence[Word], spans: Sequence[Span | None]) -> list[Warnin
             begin = n
         elif not missing and begin is not None:
             text = " ".join(w.text for w in words[begin : min(n, begin + 8)])
-            warnings.append(
-                Warning(
-                    begin + 1,
-                    f"“{text}” was not found in the sound; its time near {clock(words[begin].start_ms)} is a guess.",
-                )
-            )
+            warnings.append(repair(begin + 1, "not_in_sound", words=text, at=clock(words[begin].start_ms)))
             begin = None
     return warnings
 
