@@ -5,6 +5,7 @@ import os
 import subprocess
 import sys
 import uuid
+from pathlib import Path
 
 import pytest
 from django.conf import settings
@@ -169,7 +170,7 @@ def test_no_migration_is_missing() -> None:
 
 
 def test_every_repair_has_its_words_in_the_catalogue_with_the_same_values() -> None:
-    path = settings.BASE_DIR.parent / "web" / "src" / "messages" / "teacher.json"
+    path = Path(__file__).resolve().parents[2] / "web" / "src" / "messages" / "teacher.json"
     catalogue = json.loads(path.read_text("utf-8"))
     for code, sentence in repairs.SENTENCES.items():
         message = catalogue[f"repair.{code}"]["en"]

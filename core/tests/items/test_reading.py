@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from escuela_core.errors import EscuelaError
 from escuela_core.items import Choice, item_from_json, item_to_json, items_from_json
-from escuela_core.items.reading import ItemShapeError
+from escuela_core.items.shape import ItemShapeError
 
 ITEMS = {
     "items": [
@@ -25,7 +25,9 @@ ITEMS = {
         {"id": "q2", "kind": "true_false", "prompt": "It floats.", "answer": False},
         {"id": "q3", "kind": "gap", "prompt": "The gate is ___.", "answers": ["shut", "closed"]},
         {"id": "q4", "kind": "open", "prompt": "Why?", "model_answer": "Because."},
-        {"id": "q7", "kind": "note", "text": "Look at the rope."},
+        {"id": "q5", "kind": "match", "prompt": "Join.", "pairs": [{"left": "a", "right": "b"}], "goal": "Tides"},
+        {"id": "q6", "kind": "order", "prompt": "Sort.", "steps": ["one", "two"], "time_limit_s": 30},
+        {"id": "q7", "kind": "note", "text": "Look at the rope.", "image": "rope.png", "sound": "rope.ogg"},
     ]
 }
 
@@ -52,6 +54,8 @@ def test_what_is_optional_has_its_default() -> None:
         ({"options": "a, b"}, "items[0].options"),
         ({"kind": "riddle"}, "items[0].kind"),
         ({"marks": -1}, "items[0].marks"),
+        ({"time_limit_s": "long"}, "items[0].time_limit_s"),
+        ({"goal": 3}, "items[0].goal"),
         ({"marks": True}, "items[0].marks"),
         ({"depth": "deep"}, "items[0].depth"),
         ({"purpose": "fun"}, "items[0].purpose"),

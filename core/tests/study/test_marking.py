@@ -3,9 +3,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from escuela_core.errors import EscuelaError
-from escuela_core.items import Choice, Gap, Note, Open, Option, TrueFalse
-from escuela_core.study import Mark, Response, mark, response_from_json
-from escuela_core.study.marking import ResponseShapeError, same_answer
+from escuela_core.items import Choice, Gap, Note, Open, Option, Response, ResponseShapeError, TrueFalse
+from escuela_core.items.kinds.typed import same_answer
+from escuela_core.study import Mark, mark, response_from_json
 
 ONE = Choice(prompt="?", options=(Option("a", False), Option("b", True), Option("c", False)))
 SEVERAL = Choice(prompt="?", options=(Option("a", True), Option("b", True), Option("c", False)))

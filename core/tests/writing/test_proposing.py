@@ -6,7 +6,6 @@ import talks
 from conftest import LOCK, spoken
 
 from escuela_core.items import Choice, Gap, TrueFalse, item_to_json
-from escuela_core.items.model import asked
 from escuela_core.language.parsing import parsed
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import negations
@@ -134,7 +133,7 @@ def test_each_proposed_item_has_key_explanation_evidence_and_pause(proposed, tal
 
 def test_no_proposed_item_copies_its_sentence(proposed, talk: Transcript) -> None:
     said = {s.text.lower().strip(" .") for s in talk.sentences}
-    assert all(asked(i).lower().strip(" .") not in said for i in proposed.items)
+    assert all(i.asked.lower().strip(" .") not in said for i in proposed.items)
 
 
 def test_statements_hold_no_negation(proposed) -> None:

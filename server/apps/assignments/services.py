@@ -16,7 +16,6 @@ from apps.lessons.items import is_undecided
 from apps.lessons.models import Item, Lesson
 from apps.lessons.segments import segment_rows, stretches
 from config.errors import SentenceError
-from escuela_core.items.model import asked
 
 
 @transaction.atomic
@@ -37,7 +36,7 @@ def _require_ready(lesson: Lesson, items: list[Item]) -> None:
         raise SentenceError("no_items", "The lesson has no items yet, so there is nothing to share.")
     undecided = [i for i in items if is_undecided(i)]
     if undecided:
-        prompts = [asked(i.core()) for i in undecided]
+        prompts = [i.core().asked for i in undecided]
         shown = "; ".join(f"“{p}”" for p in prompts[:3])
         raise SentenceError(
             "items_undecided",
@@ -52,8 +51,8 @@ def _require_ready(lesson: Lesson, items: list[Item]) -> None:
     if unplaced:
         raise SentenceError(
             "items_unplaced",
-            f"This item has no pause yet: “{asked(unplaced[0].core())}”.",
-            item=asked(unplaced[0].core()),
+            f"This item has no pause yet: “{unplaced[0].core().asked}”.",
+            item=unplaced[0].core().asked,
         )
 
 

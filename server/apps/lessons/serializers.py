@@ -8,9 +8,9 @@ from rest_framework import serializers
 
 from apps.recordings.models import CaptionTrack, Recording
 from apps.recordings.scripts import WAYS
+from escuela_core.items import KINDS
 from escuela_core.items.model import DEPTHS
 
-KINDS = ("choice", "true_false", "gap", "open", "note")
 VERDICTS = ("heard", "unclear", "contradicted", "not_heard")
 
 
@@ -25,17 +25,34 @@ class OptionData(serializers.Serializer[object]):
     feedback = serializers.CharField(required=False, allow_blank=True)
 
 
+class CriterionData(serializers.Serializer[object]):
+    text = serializers.CharField(allow_blank=True)
+    marks = serializers.FloatField()
+
+
+class PairData(serializers.Serializer[object]):
+    left = serializers.CharField(allow_blank=True)
+    right = serializers.CharField(allow_blank=True)
+
+
 class ItemContent(serializers.Serializer[object]):
     """An item as in the item list file. Documents the shape; core reads and refuses it."""
 
     id = serializers.CharField(required=False)
-    kind = serializers.ChoiceField(KINDS)
+    kind = serializers.ChoiceField(tuple(KINDS))
     prompt = serializers.CharField(required=False, allow_blank=True)
     options = OptionData(many=True, required=False)
     answer = serializers.BooleanField(required=False, allow_null=True)
     answers = serializers.ListField(child=serializers.CharField(allow_blank=True), required=False)
     model_answer = serializers.CharField(required=False, allow_blank=True)
+    criteria = CriterionData(many=True, required=False)
+    pairs = PairData(many=True, required=False)
+    steps = serializers.ListField(child=serializers.CharField(allow_blank=True), required=False)
     text = serializers.CharField(required=False, allow_blank=True)
+    goal = serializers.CharField(required=False, allow_blank=True)
+    image = serializers.CharField(required=False, allow_blank=True)
+    sound = serializers.CharField(required=False, allow_blank=True)
+    time_limit_s = serializers.IntegerField(required=False, allow_null=True)
     explanation = serializers.CharField(required=False, allow_blank=True)
     marks = serializers.FloatField(required=False)
     depth = serializers.ChoiceField(DEPTHS, required=False)

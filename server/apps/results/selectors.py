@@ -11,8 +11,7 @@ from django.db.models import Count, Q
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.study.models import Answer, Student
-from escuela_core.items import Choice, Item
-from escuela_core.items.model import asked, is_marked
+from escuela_core.items import Choice, Gap, Item, Response, TrueFalse
 from escuela_core.results.sheet import (
     Advice,
     Cell,
@@ -56,13 +55,16 @@ def overview(owner: User) -> list[dict[str, Any]]:
     ]
 
 
+MOST_GIVEN = 12
+
+
 class Sheet:
     """Students by items of one assignment, read once: four queries."""
 
     def __init__(self, assignment: Assignment) -> None:
         self.assignment = assignment
         self.content = assignment.edition.content
-        self.items = [i for i in assignment.edition.items if is_marked(i)]
+        self.items = [i for i in assignment.edition.items if i.is_marked]
         self.students = list(assignment.students.prefetch_related("answers", "stretches"))
         self.covered = assignment.edition.stretches
         self.played = {s.id: [Span(p.start_ms, p.end_ms) for p in s.stretches.all()] for s in self.students}
@@ -119,7 +121,7 @@ def _item(item: Item, tally: Tally, segment: int) -> dict[str, Any]:
     return {
         "id": item.id,
         "kind": item.kind,
-        "prompt": asked(item),
+        "prompt": item.asked,
         "marks": item.marks,
         "segment": segment,
         "answered": tally.answered,
@@ -187,50 +189,52 @@ def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
     return {
         "id": item.id,
         "kind": item.kind,
-        "prompt": asked(item),
+        "prompt": item.asked,
         "marks": item.marks,
         "options": _options(item, firsts),
-        "answers": [_answer(s, a) for s, answers in given for a in answers[-1:]],
+        "answers": [_answer(s, a, item) for s, answers in given for a in answers[-1:]],
         "waiting": sum(1 for _, answers in given if answers[-1].outcome == "waiting" and answers[-1].marked_at is None),
         "model_answer": getattr(item, "model_answer", ""),
+        "criteria": [{"text": c.text, "marks": c.marks} for c in getattr(item, "criteria", ())],
     }
 
 
 def _options(item: Item, firsts: list[Answer]) -> list[dict[str, Any]]:
-    """What was answered first, how often; the key first among equals, "not sure" at the end."""
+    """What was answered first, how often; "not sure" at the end. Nothing for what waits to be read."""
+    if item.waits:
+        return []
     counts: Counter[str] = Counter()
     for answer in firsts:
         counts.update(_words(item, answer.response))
-    right = {o.text for o in item.options if o.correct} if isinstance(item, Choice) else set()
-    known = [o.text for o in item.options] if isinstance(item, Choice) else []
-    if item.kind == "true_false":
-        known = ["true", "false"]
-        right = {str(getattr(item, "answer", None)).lower()}
-    if item.kind == "gap":
-        known = [w for w, _ in counts.most_common(8) if w != "?"]
+    given = [w for w, _ in counts.most_common(MOST_GIVEN) if w != "?"]
+    if isinstance(item, Choice):
+        known, right = item.shown, set(item.key_texts)
+    elif isinstance(item, TrueFalse):
+        known, right = ["true", "false"], set(item.key_texts)
+    elif isinstance(item, Gap):
+        known = given
         right = {w for w in known if any(a.outcome == "right" and w in _words(item, a.response) for a in firsts)}
-    if item.kind == "open":
-        return []
+    else:
+        known = sorted(given)
+        right = set(item.said(Response(arranged=tuple(range(len(item.parts))))))
     return [{"text": t, "count": counts[t], "correct": t in right} for t in known] + (
         [{"text": "?", "count": counts["?"], "correct": False}] if counts["?"] else []
     )
 
 
 def _words(item: Item, response: dict[str, Any]) -> list[str]:
+    """What was given, in words; "?" for not sure."""
     if response.get("not_sure"):
         return ["?"]
-    if isinstance(item, Choice):
-        return [item.options[n].text for n in response.get("chosen", []) if n < len(item.options)]
-    if "truth" in response:
-        return [str(response["truth"]).lower()]
-    return [str(response.get("text", "")).strip()]
+    return item.said(item.response(response))
 
 
-def _answer(student: Student, answer: Answer) -> dict[str, Any]:
+def _answer(student: Student, answer: Answer, item: Item) -> dict[str, Any]:
     return {
         "id": answer.id,
         "nickname": student.nickname,
         "response": answer.response,
+        "said": "; ".join(_words(item, answer.response)),
         "outcome": answer.outcome,
         "share": answer.share,
         "tries": answer.number,
@@ -258,9 +262,9 @@ def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
         "median_seconds": round(median(gaps)) if gaps else None,
         "items": [
             {
-                "prompt": asked(item),
+                "prompt": item.asked,
                 "done": is_done(item, Tried(tuple(a.outcome for a in tries)), policy),  # type: ignore[misc]
-                "answers": [_answer(mine, a) for a in tries],
+                "answers": [_answer(mine, a, item) for a in tries],
             }
             for item in sheet.items
             for tries in [[a for a in answers if str(a.item_id) == item.id]]

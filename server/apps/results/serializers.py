@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from rest_framework import serializers
 
+from apps.lessons.serializers import CriterionData
+
 STATES = ("not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read")
 
 
@@ -72,6 +74,7 @@ class GivenOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     nickname = serializers.CharField()
     response = serializers.DictField()
+    said = serializers.CharField()
     outcome = serializers.CharField()
     share = serializers.FloatField(allow_null=True)
     tries = serializers.IntegerField()
@@ -88,6 +91,7 @@ class ItemAnswersOut(serializers.Serializer[object]):
     answers = GivenOut(many=True)
     waiting = serializers.IntegerField()
     model_answer = serializers.CharField()
+    criteria = CriterionData(many=True)
 
 
 class ReplayedSentenceOut(serializers.Serializer[object]):

@@ -9,8 +9,7 @@ from typing import Any
 from apps.assignments.models import Assignment, frozen
 from apps.study.models import Answer, Student
 from apps.study.services import watched
-from escuela_core.items import Choice, Gap, Item, Note, Open, TrueFalse
-from escuela_core.items.model import asked
+from escuela_core.items import Choice, Item, Match, TrueFalse
 from escuela_core.study import Policy
 from escuela_core.study.policy import State
 from escuela_core.study.progress import Tried, is_done, shows_key, shows_outcome, tries_left
@@ -44,11 +43,13 @@ def media_of(recording: Any) -> dict[str, Any]:
 def question(item: Item) -> dict[str, Any]:
     """What is asked, and nothing that answers it."""
     several = isinstance(item, Choice) and len(item.key) > 1
+    left = item.left if isinstance(item, Match) else []
     return {
         "id": item.id,
         "kind": item.kind,
-        "prompt": asked(item),
-        "options": [o.text for o in item.options] if isinstance(item, Choice) else [],
+        "prompt": item.asked,
+        "left": left,
+        "options": item.shown,
         "several": several,
         "marks": item.marks,
         "pause_ms": item.pause_ms or 0,
@@ -101,16 +102,11 @@ def progress(item: Item, answers: list[Answer], policy: Policy, state: State, *,
 def key_of(item: Item) -> dict[str, Any]:
     """The key and explanation, for when the policy has let them go."""
     shown: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "explanation": item.explanation}
-    match item:
-        case Choice():
-            shown["correct"] = list(item.key)
-        case TrueFalse():
-            shown["truth"] = item.answer
-        case Gap():
-            shown["texts"] = list(item.answers)
-        case Open():
-            shown["texts"] = [item.model_answer] if item.model_answer else []
-        case Note():
-            pass
+    if isinstance(item, Choice):
+        shown["correct"] = list(item.key)
+    elif isinstance(item, TrueFalse):
+        shown["truth"] = item.answer
+    else:
+        shown["texts"] = item.key_texts
     shown["evidence"] = [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in item.evidence]
     return shown

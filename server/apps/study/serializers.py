@@ -5,6 +5,7 @@ from __future__ import annotations
 from rest_framework import serializers
 
 from apps.recordings.models import CaptionTrack
+from escuela_core.items import KINDS
 
 
 class SpanOut(serializers.Serializer[object]):
@@ -23,8 +24,9 @@ class StudySentenceOut(SpanOut):
 
 class QuestionOut(serializers.Serializer[object]):
     id = serializers.CharField()
-    kind = serializers.ChoiceField(("choice", "true_false", "gap", "open", "note"))
+    kind = serializers.ChoiceField(tuple(KINDS))
     prompt = serializers.CharField()
+    left = serializers.ListField(child=serializers.CharField())
     options = serializers.ListField(child=serializers.CharField())
     several = serializers.BooleanField()
     marks = serializers.FloatField()
@@ -69,6 +71,7 @@ class ResponseData(serializers.Serializer[object]):
     chosen = serializers.ListField(child=serializers.IntegerField(), required=False)
     truth = serializers.BooleanField(required=False)
     text = serializers.CharField(required=False)
+    arranged = serializers.ListField(child=serializers.IntegerField(), required=False)
     not_sure = serializers.BooleanField(required=False)
 
 

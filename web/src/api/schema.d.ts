@@ -902,6 +902,16 @@ export interface components {
         };
         /** @enum {string} */
         CellStateEnum: "not_reached" | "skipped" | "not_sure" | "wrong" | "right" | "waiting" | "marked" | "read";
+        CriterionData: {
+            text: string;
+            /** Format: double */
+            marks: number;
+        };
+        CriterionDataRequest: {
+            text: string;
+            /** Format: double */
+            marks: number;
+        };
         /** @enum {string} */
         DecisionInDecisionEnum: "kept" | "kept_anyway";
         DecisionInRequest: {
@@ -971,6 +981,7 @@ export interface components {
             response: {
                 [key: string]: unknown;
             };
+            said: string;
             outcome: string;
             /** Format: double */
             share: number | null;
@@ -996,6 +1007,7 @@ export interface components {
             answers: components["schemas"]["GivenOut"][];
             waiting: number;
             model_answer: string;
+            criteria: components["schemas"]["CriterionData"][];
         };
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
         ItemContent: {
@@ -1006,7 +1018,14 @@ export interface components {
             answer?: boolean | null;
             answers?: string[];
             model_answer?: string;
+            criteria?: components["schemas"]["CriterionData"][];
+            pairs?: components["schemas"]["PairData"][];
+            steps?: string[];
             text?: string;
+            goal?: string;
+            image?: string;
+            sound?: string;
+            time_limit_s?: number | null;
             explanation?: string;
             /** Format: double */
             marks?: number;
@@ -1024,7 +1043,14 @@ export interface components {
             answer?: boolean | null;
             answers?: string[];
             model_answer?: string;
+            criteria?: components["schemas"]["CriterionDataRequest"][];
+            pairs?: components["schemas"]["PairDataRequest"][];
+            steps?: string[];
             text?: string;
+            goal?: string;
+            image?: string;
+            sound?: string;
+            time_limit_s?: number | null;
             explanation?: string;
             /** Format: double */
             marks?: number;
@@ -1083,7 +1109,7 @@ export interface components {
             evidence: components["schemas"]["SpanOut"][];
         };
         /** @enum {string} */
-        KindEnum: "choice" | "true_false" | "gap" | "open" | "note";
+        KindEnum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "note";
         /** @enum {string} */
         KindsEnum: "choice" | "true_false" | "gap";
         /** @enum {string} */
@@ -1166,6 +1192,14 @@ export interface components {
             finished: number;
             to_mark: number;
         };
+        PairData: {
+            left: string;
+            right: string;
+        };
+        PairDataRequest: {
+            left: string;
+            right: string;
+        };
         PatchedCorrectInRequest: {
             text?: string;
             before?: string | null;
@@ -1235,6 +1269,7 @@ export interface components {
             id: string;
             kind: components["schemas"]["KindEnum"];
             prompt: string;
+            left: string[];
             options: string[];
             several: boolean;
             /** Format: double */
@@ -1313,6 +1348,7 @@ export interface components {
             chosen?: number[];
             truth?: boolean;
             text?: string;
+            arranged?: number[];
             not_sure?: boolean;
         };
         RulesOut: {

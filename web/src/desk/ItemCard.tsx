@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
+import { KeyShown } from "../kinds/KeyShown";
 import { CardActions } from "./CardActions";
 import { ItemEditor } from "./ItemEditor";
 import type { Item } from "./queries";
@@ -76,21 +77,7 @@ function Body({ item }: { item: Item }) {
   const pause = content.pause_ms;
   return (
     <div className="mt-1 space-y-1.5">
-      {content.options && (
-        <ol className="list-[lower-alpha] pl-5">
-          {content.options.map((o, n) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: options may read the same while being written
-            <li key={n} dir="auto" className={o.correct ? "font-semibold" : ""}>
-              {o.text} {o.correct && <span className="sr-only">({t("item.key")})</span>}
-            </li>
-          ))}
-        </ol>
-      )}
-      {content.kind === "true_false" && typeof content.answer === "boolean" && (
-        <p className="font-semibold">{t(content.answer ? "study.true" : "study.false")}</p>
-      )}
-      {content.answers && <p className="font-semibold">{content.answers.join(" / ")}</p>}
-      {content.model_answer && <p dir="auto">{content.model_answer}</p>}
+      <KeyShown content={content} />
       {content.explanation && (
         <p dir="auto" className="text-quiet">
           {content.explanation}

@@ -1,9 +1,9 @@
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
+import { KeyEditor } from "../kinds/KeyEditor";
 import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
-import { OptionsEditor } from "./OptionsEditor";
 import type { Item } from "./queries";
 import type { DeskState } from "./useDeskState";
 import { useDraft } from "./useDraft";
@@ -50,7 +50,7 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
           onChange={(e) => put(content.kind === "note" ? { text: e.target.value } : { prompt: e.target.value })}
         />
       </Field>
-      <KeyPart {...draft} />
+      <KeyEditor content={content} put={put} />
       {content.kind !== "note" && (
         <>
           <Field label={t("item.explanation")}>
@@ -89,49 +89,4 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
       </Button>
     </div>
   );
-}
-
-function KeyPart({ content, put }: ReturnType<typeof useDraft>) {
-  const { t } = useTranslation();
-  if (content.kind === "choice")
-    return <OptionsEditor options={content.options ?? []} put={(options) => put({ options })} />;
-  if (content.kind === "true_false") {
-    return (
-      <OneOf
-        label={t("item.key")}
-        value={content.answer === true ? "true" : content.answer === false ? "false" : ""}
-        options={[
-          { value: "true", label: t("study.true") },
-          { value: "false", label: t("study.false") },
-        ]}
-        change={(value) => put({ answer: value === "true" })}
-      />
-    );
-  }
-  if (content.kind === "gap") {
-    return (
-      <Field label={t("item.answers")} help={t("item.answersHelp")}>
-        <input
-          dir="auto"
-          className="field"
-          value={(content.answers ?? []).join(" / ")}
-          onChange={(e) => put({ answers: e.target.value.split(" / ") })}
-        />
-      </Field>
-    );
-  }
-  if (content.kind === "open") {
-    return (
-      <Field label={t("item.modelAnswer")}>
-        <textarea
-          dir="auto"
-          rows={3}
-          className="field"
-          value={content.model_answer ?? ""}
-          onChange={(e) => put({ model_answer: e.target.value })}
-        />
-      </Field>
-    );
-  }
-  return null;
 }

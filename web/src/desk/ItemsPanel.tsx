@@ -3,14 +3,13 @@ import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body } from "../api/client";
 import { useKeys } from "../app/keys";
+import { KINDS } from "../kinds/kinds";
 import { useJob } from "../lessons/queries";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
-import type { Content } from "./queries";
 import type { DeskState } from "./useDeskState";
 
-const KINDS: Content["kind"][] = ["choice", "true_false", "gap", "open", "note"];
 const WRITTEN = ["choice", "true_false", "gap"] as const;
 type Written = (typeof WRITTEN)[number];
 

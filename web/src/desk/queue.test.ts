@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { emptyItem } from "../kinds/kinds";
 import type { Item, Report } from "./queries";
 import { worstFirst } from "./useDeskKeys";
-import { emptyItem } from "./useDeskState";
 
 const report = (
   verdict: Report["verdict"],
@@ -67,6 +67,8 @@ describe("a new item", () => {
   it("has what its kind needs and nothing marked right by guess but the first option", () => {
     expect(emptyItem("choice").options?.map((o) => o.correct)).toEqual([true, false, false]);
     expect(emptyItem("true_false").answer).toBeNull();
+    expect(emptyItem("match").pairs).toHaveLength(3);
+    expect(emptyItem("order").steps).toEqual(["", "", ""]);
     expect(emptyItem("note")).toEqual({ kind: "note", text: "" });
   });
 });

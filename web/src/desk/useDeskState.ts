@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
+import { emptyItem } from "../kinds/kinds";
 import type { Clock } from "../player/clock";
 import { spanAt, useClock } from "../player/hooks";
 import { acts, type Content, type Desk, type Item, proposeAt, type Sentence, useChange } from "./queries";
@@ -101,20 +102,4 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     beside,
     setBeside,
   };
-}
-
-export function emptyItem(kind: Content["kind"]): Content {
-  const marked = { kind, explanation: "", marks: 1 };
-  switch (kind) {
-    case "choice":
-      return { ...marked, prompt: "", options: [0, 1, 2].map((n) => ({ text: "", correct: n === 0 })) };
-    case "true_false":
-      return { ...marked, prompt: "", answer: null };
-    case "gap":
-      return { ...marked, prompt: "", answers: [""] };
-    case "open":
-      return { ...marked, prompt: "", model_answer: "" };
-    case "note":
-      return { kind, text: "" };
-  }
 }

@@ -24,7 +24,7 @@ export function useReasons() {
       const key = `finding.${finding.code}`;
       const letter = finding.option === null ? "" : "abcdefghijkl"[finding.option];
       const clash = finding.code === "contradicted" && finding.params.said ? "finding.clash" : key;
-      return i18n.exists(clash) ? t(clash, { ...finding.params, letter }) : finding.message;
+      return i18n.exists(clash) ? t(clash, { letter, ...finding.params }) : finding.message;
     },
   };
 }

@@ -23,6 +23,15 @@ export function ItemSide({ assignment, item }: { assignment: string; item: strin
           {found.data.model_answer}
         </p>
       )}
+      {found.data.criteria.length > 0 && (
+        <ul className="mb-3 list-[square] pl-5">
+          {found.data.criteria.map((c) => (
+            <li key={c.text} dir="auto">
+              {c.text} · {t("item.marks", { count: c.marks })}
+            </li>
+          ))}
+        </ul>
+      )}
       <ul className="space-y-2.5">
         {found.data.answers.map((a) => (
           <li key={a.id} className="rounded border border-rule bg-sheet px-3 py-2">

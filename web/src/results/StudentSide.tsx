@@ -27,6 +27,7 @@ export function StudentSide({ assignment, student }: { assignment: string; stude
             {i.answers.length === 0 && <p className="text-quiet">{t("cell.not_reached")}</p>}
             {i.answers.map((a) => (
               <p key={a.id} className="text-[14px]">
+                {a.said && a.said !== "?" && <span dir="auto">{a.said} · </span>}
                 {t(`study.outcome.${a.outcome}`, { count: a.tries })}
                 {a.comment && ` · ${a.comment}`}
               </p>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
+import { isArranged, Matching, Ordering, unarranged } from "./Arrange";
 import type { Answered, Question } from "./door";
 
 const LETTERS = "abcdefghijkl";
@@ -20,12 +21,26 @@ export function AnswerForm(props: Props) {
   const { t } = useTranslation();
   const [chosen, setChosen] = useState<number[]>([]);
   const [text, setText] = useDraft(question.id);
-  const options = question.kind === "true_false" ? [t("study.true"), t("study.false")] : question.options;
+  const [arranged, setArranged] = useState(() => unarranged(question));
+  const options =
+    question.kind === "true_false"
+      ? [t("study.true"), t("study.false")]
+      : question.kind === "choice"
+        ? question.options
+        : [];
   const pick = (n: number) => setChosen(question.several ? toggled(chosen, n) : [n]);
   const written = question.kind === "gap" || question.kind === "open";
-  const ready = written ? text.trim() !== "" : question.kind === "note" || chosen.length > 0;
+  const ready = {
+    choice: chosen.length > 0,
+    true_false: chosen.length > 0,
+    gap: text.trim() !== "",
+    open: text.trim() !== "",
+    match: isArranged(arranged),
+    order: true,
+    note: true,
+  }[question.kind];
   const answer = () => {
-    if (ready && !props.busy) send(responseOf(question, chosen, text));
+    if (ready && !props.busy) send(responseOf(question, { chosen, text, arranged }));
   };
   const notSure = () => send({ not_sure: true });
   const sure = props.offerNotSure && question.kind !== "note";
@@ -40,6 +55,8 @@ export function AnswerForm(props: Props) {
   return (
     <div>
       {written && <Written question={question} text={text} change={setText} />}
+      {question.kind === "order" && <Ordering question={question} arranged={arranged} put={setArranged} />}
+      {question.kind === "match" && <Matching question={question} arranged={arranged} put={setArranged} />}
       <fieldset className="space-y-2">
         <legend className="sr-only">{question.prompt}</legend>
         {options.map((o, n) => (
@@ -119,10 +136,22 @@ function toggled(chosen: number[], n: number): number[] {
   return chosen.includes(n) ? chosen.filter((c) => c !== n) : [...chosen, n];
 }
 
-function responseOf(question: Question, chosen: number[], text: string): Answered {
-  if (question.kind === "note") return {};
-  if (question.kind === "true_false") return { truth: chosen[0] === 0 };
-  return question.kind === "choice" ? { chosen } : { text };
+type Given = { chosen: number[]; text: string; arranged: number[] };
+
+function responseOf(question: Question, { chosen, text, arranged }: Given): Answered {
+  switch (question.kind) {
+    case "note":
+      return {};
+    case "true_false":
+      return { truth: chosen[0] === 0 };
+    case "choice":
+      return { chosen };
+    case "match":
+    case "order":
+      return { arranged };
+    default:
+      return { text };
+  }
 }
 
 /** Text kept on the device while it is being written. */

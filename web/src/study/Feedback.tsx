@@ -1,4 +1,5 @@
 import { useTranslation } from "react-i18next";
+import { arrangedInWords } from "./Arrange";
 import type { Answered, Progress, Question, StudyLesson } from "./door";
 
 /** What is said back after an answer: whether it was right, the key and why, as far as the policy lets go of them. */
@@ -40,7 +41,9 @@ function KeyShown(props: {
 }) {
   const { question, keyOf } = props;
   const { t } = useTranslation();
-  const answer = said(question, { chosen: keyOf.correct, truth: keyOf.truth ?? undefined, text: keyOf.texts[0] }, t);
+  const several = question.kind === "match" || question.kind === "order";
+  const text = several ? keyOf.texts.join("; ") : keyOf.texts[0];
+  const answer = said(question, { chosen: keyOf.correct, truth: keyOf.truth ?? undefined, text }, t);
   const quote = props.lesson.sentences.filter((s) =>
     keyOf.evidence.some((e) => s.start_ms < e.end_ms && s.end_ms > e.start_ms),
   );
@@ -73,5 +76,6 @@ export function said(question: Question, response: Answered, t: (key: string) =>
     return response.truth === undefined ? "" : t(response.truth ? "study.true" : "study.false");
   }
   if (question.kind === "choice") return (response.chosen ?? []).map((n) => question.options[n] ?? "").join("; ");
+  if (response.arranged) return arrangedInWords(question, response.arranged);
   return response.text ?? "";
 }

@@ -6,6 +6,7 @@ const question = (id: string, pause_ms: number): Question => ({
   id,
   kind: "choice",
   prompt: id,
+  left: [],
   options: ["a", "b"],
   several: false,
   marks: 1,

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from escuela_core.items.model import GAP_MARK, Choice, Gap, Item, Open, TrueFalse
+from escuela_core.items import Choice, Gap, Item, Match, Open, Order, TrueFalse
+from escuela_core.items.model import GAP_MARK
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,7 +23,7 @@ class Claim:
 
 
 def key_claims(item: Item) -> list[Claim]:
-    """The claims the item stands or falls by; several for a choice with several right options, none for a note."""
+    """The claims the item stands or falls by; several where several options are right, for pairs and for steps."""
     match item:
         case Choice():
             return [_joined(item.prompt, item.options[i].text, i) for i in item.key]
@@ -32,6 +33,14 @@ def key_claims(item: Item) -> list[Claim]:
             return [_joined(item.prompt, item.answers[0], None)]
         case Open() if item.model_answer.strip():
             return [_joined(item.prompt, item.model_answer, None)]
+        case Open():
+            return [_joined(item.prompt, c.text, None) for c in item.criteria if c.text.strip()]
+        case Match():
+            return [
+                Claim(f"{p.left} {p.right}", p.left, p.right) for p in item.pairs if p.left.strip() and p.right.strip()
+            ]
+        case Order():
+            return [Claim(step, "", step) for step in item.steps if step.strip()]
     return []
 
 

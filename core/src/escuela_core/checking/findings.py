@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from escuela_core.checking.claims import key_claims
-from escuela_core.items.model import GAP_MARK, Choice, Gap, Item, Note, Open, TrueFalse, asked
+from escuela_core.items import Item
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
@@ -36,47 +36,39 @@ class Finding:
 def form_findings(item: Item) -> list[Finding]:
     """What is wrong with an item whatever the talk says."""
     found: list[Finding] = []
-    if not asked(item).strip():
+    if not item.asked.strip():
         found.append(Finding("empty_prompt", "error", "Nothing is asked yet."))
-    if not _has_key(item):
-        weaker: Severity = "look" if isinstance(item, Open) else "error"
+    if not item.has_key:
+        weaker: Severity = "look" if item.waits else "error"
         found.append(Finding("no_key", weaker, "No right answer is given."))
-    if isinstance(item, Choice):
-        found += _option_findings(item)
-    return found
+    return found + _part_findings(item)
 
 
-def _has_key(item: Item) -> bool:
-    match item:
-        case Choice():
-            return bool(item.key)
-        case TrueFalse():
-            return item.answer is not None
-        case Gap():
-            return GAP_MARK in item.prompt and bool(item.answers) and all(a.strip() for a in item.answers)
-        case Open():
-            return bool(item.model_answer.strip())
-    return True
-
-
-def _option_findings(item: Choice) -> list[Finding]:
+def _part_findings(item: Item) -> list[Finding]:
+    """Options, pairs or steps that are empty or the same; a choice with fewer than two."""
     found = []
     seen: dict[str, int] = {}
-    for number, option in enumerate(item.options):
-        text = " ".join(option.text.lower().split())
+    for number, part in enumerate(item.parts):
+        text = " ".join(part.lower().split())
         if not text:
-            found.append(Finding("empty_option", "error", f"Option {_letter(number)} is empty.", option=number))
+            params = {"letter": _letter(item, number)}
+            message = f"{_PARTS[item.kind]} {params['letter']} is empty."
+            found.append(Finding("empty_option", "error", message, option=number, params=params))
         elif text in seen:
-            message = f"Options {_letter(seen[text])} and {_letter(number)} are the same."
-            found.append(Finding("same_option", "error", message, option=number))
+            params = {"first": _letter(item, seen[text]), "letter": _letter(item, number)}
+            message = f"{_PARTS[item.kind]} {params['letter']} is the same as {params['first']}."
+            found.append(Finding("same_option", "error", message, option=number, params=params))
         seen.setdefault(text, number)
-    if len(item.options) < 2:
+    if item.kind == "choice" and len(item.parts) < 2:
         found.append(Finding("too_few_options", "error", "A choice needs two options or more."))
     return found
 
 
-def _letter(number: int) -> str:
-    return "abcdefghijklmnopqrstuvwxyz"[number % 26]
+_PARTS = {"choice": "Option", "match": "Pair", "order": "Step"}
+
+
+def _letter(item: Item, number: int) -> str:
+    return "abcdefghijklmnopqrstuvwxyz"[number % 26] if item.kind == "choice" else str(number + 1)
 
 
 def pause_findings(
@@ -104,7 +96,7 @@ def _asked_for(answer: str, language: str) -> frozenset[str]:
 
 def twins(items: Sequence[Item], resting: Sequence[Sequence[Span]], language: str) -> dict[int, Finding]:
     """Items that ask the same as an earlier one, by number: same key and meaning, in whatever words or segment."""
-    texts = [" ".join(c.text for c in key_claims(item)) or asked(item) for item in items]
+    texts = [" ".join(c.text for c in key_claims(item)) or item.asked for item in items]
     answers = [frozenset().union(*(_asked_for(c.answer, language) for c in key_claims(item))) for item in items]
     if len(items) < 2:
         return {}
@@ -112,12 +104,12 @@ def twins(items: Sequence[Item], resting: Sequence[Sequence[Span]], language: st
     found: dict[int, Finding] = {}
     for later in range(1, len(items)):
         for earlier in range(later):
-            if isinstance(items[later], Note) or isinstance(items[earlier], Note):
+            if not (items[later].is_marked and items[earlier].is_marked):
                 continue
             same_place = bool(set(resting[later]) & set(resting[earlier]))
             shared = len(answers[later] & answers[earlier]) / (len(answers[later] | answers[earlier]) or 1)
             if alike[later, earlier] >= TWIN_MEANING - 0.1 * (same_place and shared >= 0.34) - 0.08 * shared:
-                prompt = asked(items[earlier])
+                prompt = items[earlier].asked
                 found[later] = Finding(
                     "twin",
                     "look",

@@ -11,8 +11,8 @@ from escuela_core.checking.evidence import Scores, Script, best, scores, script_
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, likelihood, turned
-from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, worst
-from escuela_core.items.model import Item, asked, is_marked
+from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, steps_turned, worst
+from escuela_core.items import Item
 from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
@@ -46,7 +46,7 @@ class ItemReport:
 def check(
     items: Sequence[Item], transcript: Transcript, *, extract: Sequence[Span] = (), silences: Sequence[Span] = ()
 ) -> list[ItemReport]:
-    """Check every item against what is said inside the stretches of ``extract`` (none: all of it); reports in the order of ``items``."""
+    """Check every item against what is said in ``extract`` (empty: in all of it); reports in the order of ``items``."""
     script = script_of(transcript.inside(*extract) if extract else transcript)
     rows = _Rows(script, items)
     outside = _outside(transcript, extract)
@@ -100,7 +100,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
     script, rows = ground.script, ground.rows
     form = form_findings(item)
     keys = rows.keys[number]
-    if not is_marked(item):
+    if not item.is_marked:
         return ItemReport(item.id, "heard", 1.0, Reason("note", "A note asks nothing."), item.pause_ms, (), tuple(form))
     if not keys or not script.words:
         reason = Reason(
@@ -114,15 +114,15 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
     ]
     judged = [(r, turned(likelihood(r)) if r.claim.denied else likelihood(r)) for r in readings]
     reading, likely = worst(judged)
-    verdict, reason = decide(reading, likely, script)
-    evidence = _evidence(script, reading, key_rows.max(axis=0))
+    verdict, reason = steps_turned(item, readings) or decide(reading, likely, script)
+    evidence = _evidence(script, [reading, *readings], key_rows.max(axis=0))
     findings = [
         *form,
         *_verdict_findings(verdict, reason, likely),
         *also_right(item, script, rows.options[number], rows.of_options(number), reading),
         *_outside_findings(verdict, item, ground.outside, reading),
     ]
-    resting = list(item.evidence) or [evidence[0].span]
+    resting = list(item.evidence) or [script.transcript.sentences[r.best].span for r in readings]
     findings += pause_findings(item, resting, script.transcript, ground.silences)
     placed = item.pause_ms
     if placed is None:
@@ -130,12 +130,13 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
     return ItemReport(item.id, verdict, round(likely.heard, 3), reason, placed, evidence, tuple(findings))
 
 
-def _evidence(script: Script, reading: Reading, row: Scores) -> tuple[Evidence, ...]:
-    order = [reading.best, *(i for i in best(row, SHOWN_EVIDENCE + 1) if i != reading.best)]
+def _evidence(script: Script, readings: Sequence[Reading], row: Scores) -> tuple[Evidence, ...]:
+    """The best sentence of each reading, the deciding one first, filled up with the next best."""
+    own = list(dict.fromkeys(r.best for r in readings))
+    order = dict.fromkeys([*own, *best(row, SHOWN_EVIDENCE + len(own))])
     sentences = script.transcript.sentences
-    return tuple(
-        Evidence(sentences[i].span, sentences[i].text, round(float(row[i]), 3)) for i in order[:SHOWN_EVIDENCE]
-    )
+    shown = list(order)[: max(SHOWN_EVIDENCE, len(own))]
+    return tuple(Evidence(sentences[i].span, sentences[i].text, round(float(row[i]), 3)) for i in shown)
 
 
 def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> list[Finding]:
@@ -163,7 +164,7 @@ def _outside_findings(verdict: Verdict, item: Item, outside: Script | None, read
             "outside_extract",
             "error",
             f"This is said only outside the extract: “{sentence.text}”",
-            params={"quote": sentence.text, "prompt": asked(item)},
+            params={"quote": sentence.text, "prompt": item.asked},
         )
     ]
 

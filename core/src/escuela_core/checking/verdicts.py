@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from itertools import pairwise
 from typing import Literal
 
 from escuela_core.checking.claims import Claim
@@ -17,11 +18,13 @@ from escuela_core.checking.judging import (
     Likelihood,
     likelihood,
 )
-from escuela_core.items.model import Choice, Item
+from escuela_core.items import Choice, Item, Order
 from escuela_core.language.parsing import speaks
 
 Verdict = Literal["heard", "unclear", "contradicted", "not_heard"]
 ALSO_RIGHT_FROM = 0.8
+# How much of a step's weighed words its sentence must say before its place in the talk counts.
+STEP_FOUND_FROM = 0.6
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +61,18 @@ def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdic
     if clash is not None:
         return "unclear", Reason("maybe_clash", f"Perhaps at odds with the talk: {clash.message}", clash.params)
     return "unclear", Reason("near", "The talk comes near this, but not near enough to say.")
+
+
+def steps_turned(item: Item, readings: Sequence[Reading]) -> tuple[Verdict, Reason] | None:
+    """Steps that the talk plainly gives in another order than the key; None where that cannot be said."""
+    if not isinstance(item, Order):
+        return None
+    for before, after in pairwise(readings):
+        if after.best < before.best and min(before.figures["words"], after.figures["words"]) >= STEP_FOUND_FROM:
+            params = {"first": after.claim.text, "second": before.claim.text}
+            message = f"The talk says “{params['first']}” before “{params['second']}”."
+            return "contradicted", Reason("steps", message, params)
+    return None
 
 
 def _by_words_alone(reading: Reading) -> tuple[Verdict, Reason]:

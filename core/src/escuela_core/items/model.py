@@ -1,10 +1,12 @@
-"""Items as values: what is asked, its key, and the place in the recording it rests on."""
+"""What every item has, whatever its kind; the kinds themselves stand in ``items.kinds``."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import ClassVar, Literal
+from typing import Any, ClassVar, Literal
 
+from escuela_core.errors import EscuelaError
 from escuela_core.timeline import Span
 
 Depth = Literal["recall", "use", "reason", "extend"]
@@ -13,77 +15,83 @@ DEPTHS: tuple[Depth, ...] = ("recall", "use", "reason", "extend")
 GAP_MARK = "___"
 
 
+class ResponseShapeError(EscuelaError):
+    code = "response_shape"
+
+    def __init__(self, problem: str) -> None:
+        super().__init__(f"The answer does not fit the question: {problem}.", problem=problem)
+
+
+@dataclass(frozen=True, slots=True)
+class Response:
+    """What a student gave: option numbers, a truth value, text, or numbers in order; ``not_sure`` instead of any."""
+
+    chosen: tuple[int, ...] = ()
+    truth: bool | None = None
+    text: str = ""
+    arranged: tuple[int, ...] = ()
+    not_sure: bool = False
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Item:
-    """What every kind has. ``pause_ms`` is None until the item is placed; ``id`` is empty until it is kept."""
+    """``pause_ms`` is None until the item is placed; ``id`` is empty until it is kept.
+
+    ``image`` and ``sound`` name files, ``goal`` the learning goal asked about; they are kept as given.
+    """
 
     kind: ClassVar[str]
+    is_marked: ClassVar[bool] = True
+    waits: ClassVar[bool] = False
     id: str = ""
     explanation: str = ""
     marks: float = 1.0
     depth: Depth = "recall"
     purpose: Purpose = "check"
     pause_ms: int | None = None
+    time_limit_s: int | None = None
     evidence: tuple[Span, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class Option:
-    text: str
-    correct: bool
-    feedback: str = ""
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Choice(Item):
-    """One right option or several; with several, all of them and no other make the answer right."""
-
-    kind: ClassVar[str] = "choice"
-    prompt: str
-    options: tuple[Option, ...]
+    goal: str = ""
+    image: str = ""
+    sound: str = ""
 
     @property
-    def key(self) -> tuple[int, ...]:
-        return tuple(i for i, option in enumerate(self.options) if option.correct)
+    def asked(self) -> str:
+        """The words the student reads first."""
+        raise NotImplementedError
 
+    @property
+    def has_key(self) -> bool:
+        """Whether it can be told what a right answer is."""
+        raise NotImplementedError
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class TrueFalse(Item):
-    kind: ClassVar[str] = "true_false"
-    prompt: str
-    answer: bool | None
+    @property
+    def parts(self) -> Sequence[str]:
+        """The texts it is made of, none of which may be empty or stand twice."""
+        return ()
 
+    @property
+    def shown(self) -> list[str]:
+        """What stands below the question to choose from or to arrange, in the order a student sees."""
+        return []
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Gap(Item):
-    """A sentence with one gap, ``___``, and every filling that counts."""
+    @property
+    def key_texts(self) -> list[str]:
+        """The right answer in words."""
+        raise NotImplementedError
 
-    kind: ClassVar[str] = "gap"
-    prompt: str
-    answers: tuple[str, ...]
+    def own_json(self) -> dict[str, Any]:
+        """The keys of its kind in the item list file."""
+        raise NotImplementedError
 
+    def response(self, data: dict[str, Any]) -> Response:
+        """A response as its kind takes it. Raises ResponseShapeError."""
+        raise NotImplementedError
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Open(Item):
-    """Waits for the teacher's marks; the model answer is for the teacher and, later, the student."""
+    def share(self, response: Response) -> float:
+        """The share of the marks that ``response`` earns, 0 to 1."""
+        raise NotImplementedError
 
-    kind: ClassVar[str] = "open"
-    prompt: str
-    model_answer: str = ""
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Note(Item):
-    """Something to read at the pause; it asks nothing and carries no marks."""
-
-    kind: ClassVar[str] = "note"
-    text: str
-
-
-def asked(item: Item) -> str:
-    """The words the student reads first."""
-    return item.text if isinstance(item, Note) else item.prompt  # type: ignore[attr-defined]
-
-
-def is_marked(item: Item) -> bool:
-    return not isinstance(item, Note)
+    def said(self, response: Response) -> list[str]:
+        """The words of a response, one text for each thing chosen or given."""
+        raise NotImplementedError

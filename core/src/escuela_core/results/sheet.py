@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from escuela_core.items.model import Item
+from escuela_core.items import Item
 from escuela_core.study.marking import Outcome
 
 CellState = Literal["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"]

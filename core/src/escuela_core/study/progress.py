@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from escuela_core.errors import EscuelaError
-from escuela_core.items.model import Item, Note
+from escuela_core.items import Item
 from escuela_core.study.marking import Outcome
 from escuela_core.study.policy import Policy, State
 from escuela_core.timeline import Span
@@ -66,7 +66,7 @@ class Tried:
 def tries_left(item: Item, tried: Tried, policy: Policy) -> int:
     if tried.settled:
         return 0
-    allowed = 1 if isinstance(item, Note) else policy.attempts
+    allowed = policy.attempts if item.is_marked else 1
     return max(0, allowed - len(tried.outcomes))
 
 

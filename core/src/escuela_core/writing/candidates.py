@@ -9,7 +9,8 @@ from dataclasses import dataclass
 
 from spacy.tokens import Doc
 
-from escuela_core.items.model import GAP_MARK, Choice, Depth, Gap, Item, Option, TrueFalse
+from escuela_core.items import Choice, Gap, Item, Option, TrueFalse
+from escuela_core.items.model import GAP_MARK, Depth
 from escuela_core.language.quantities import Quantity, is_unit, quantities
 from escuela_core.language.terms import is_content, is_negation, rarity
 from escuela_core.timeline import Span

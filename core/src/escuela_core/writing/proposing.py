@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from escuela_core.checking.report import check
-from escuela_core.items.model import Item, asked
+from escuela_core.items import Item
 from escuela_core.language.parsing import parsed_all, speaks
 from escuela_core.language.vectors import encoder
 from escuela_core.placing import place
@@ -100,7 +100,7 @@ def _ranked(
     centre = vectors.mean(axis=0)
     central = vectors @ (centre / max(1e-9, float(np.linalg.norm(centre))))
     taken = {s for item in existing for s in item.evidence}
-    prompts = {asked(item).lower() for item in existing}
+    prompts = {item.asked.lower() for item in existing}
     found: list[Candidate] = []
     for number, sentence in enumerate(sentences):
         if sentence.span in taken or not any(s.holds(sentence.start_ms) for s in stretches):
@@ -108,8 +108,8 @@ def _ranked(
         clause = clause_of(number, docs[number])
         if clause is not None:
             found += candidates(clause, talk, float(central[number]), kinds, seed)
-    fresh = [c for c in found if asked(c.item).lower() not in prompts]
-    return sorted(fresh, key=lambda c: (-c.worth, c.sentence, asked(c.item)))
+    fresh = [c for c in found if c.item.asked.lower() not in prompts]
+    return sorted(fresh, key=lambda c: (-c.worth, c.sentence, c.item.asked))
 
 
 def _placed(item: Item, transcript: Transcript, silences: Sequence[Span]) -> Item:

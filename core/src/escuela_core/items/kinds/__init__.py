@@ -1,0 +1,14 @@
+"""The kinds of item, one module each: its shape in the file, whether it is whole, its answers and their marks."""
+
+from escuela_core.items.kinds.choice import Choice, Option
+from escuela_core.items.kinds.gap import Gap
+from escuela_core.items.kinds.match import Match, Pair
+from escuela_core.items.kinds.note import Note
+from escuela_core.items.kinds.open import Criterion, Open
+from escuela_core.items.kinds.order import Order
+from escuela_core.items.kinds.true_false import TrueFalse
+
+Kind = type[Choice] | type[TrueFalse] | type[Gap] | type[Open] | type[Match] | type[Order] | type[Note]
+KINDS: dict[str, Kind] = {kind.kind: kind for kind in (Choice, TrueFalse, Gap, Open, Match, Order, Note)}
+
+__all__ = ["KINDS", "Choice", "Criterion", "Gap", "Match", "Note", "Open", "Option", "Order", "Pair", "TrueFalse"]

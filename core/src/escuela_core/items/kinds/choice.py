@@ -1,0 +1,85 @@
+"""Choice: one right option or several; with several, all of them and no other make the answer right."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, ClassVar
+
+from escuela_core.items import shape
+from escuela_core.items.model import Item, Response, ResponseShapeError
+
+MOST_OPTIONS = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Option:
+    text: str
+    correct: bool
+    feedback: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Choice(Item):
+    kind: ClassVar[str] = "choice"
+    own_keys: ClassVar[set[str]] = {"prompt", "options"}
+    prompt: str
+    options: tuple[Option, ...]
+
+    @classmethod
+    def read(cls, data: dict[str, Any], path: str, shared: dict[str, Any]) -> Choice:
+        options = tuple(
+            Option(
+                shape.text(row, "text", where),
+                shape.flag(row, "correct", where),
+                shape.text(row, "feedback", where, needed=False),
+            )
+            for where, row in shape.tables(data, "options", path, {"text", "correct", "feedback"}, most=MOST_OPTIONS)
+        )
+        return cls(prompt=shape.text(data, "prompt", path), options=options, **shared)
+
+    def own_json(self) -> dict[str, Any]:
+        options = [
+            {"text": o.text, "correct": o.correct} | ({"feedback": o.feedback} if o.feedback else {})
+            for o in self.options
+        ]
+        return {"prompt": self.prompt, "options": options}
+
+    @property
+    def asked(self) -> str:
+        return self.prompt
+
+    @property
+    def key(self) -> tuple[int, ...]:
+        return tuple(i for i, option in enumerate(self.options) if option.correct)
+
+    @property
+    def has_key(self) -> bool:
+        return bool(self.key)
+
+    @property
+    def parts(self) -> Sequence[str]:
+        return [o.text for o in self.options]
+
+    @property
+    def shown(self) -> list[str]:
+        return [o.text for o in self.options]
+
+    @property
+    def key_texts(self) -> list[str]:
+        return [self.options[i].text for i in self.key]
+
+    def response(self, data: dict[str, Any]) -> Response:
+        chosen = data.get("chosen")
+        is_list = isinstance(chosen, list) and all(isinstance(c, int) and not isinstance(c, bool) for c in chosen)
+        if set(data) != {"chosen"} or not is_list or not chosen:
+            raise ResponseShapeError("chosen must be a list of option numbers")
+        if any(not 0 <= c < len(self.options) for c in chosen):
+            raise ResponseShapeError("there is no such option")
+        return Response(chosen=tuple(sorted(set(chosen))))
+
+    def share(self, response: Response) -> float:
+        return float(response.chosen == self.key)
+
+    def said(self, response: Response) -> list[str]:
+        return [self.options[n].text for n in response.chosen]

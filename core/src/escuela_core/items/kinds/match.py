@@ -1,0 +1,73 @@
+"""Match: what stands on the left is joined to what belongs to it on the right; each pair earns its share."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, ClassVar
+
+from escuela_core.items import shape
+from escuela_core.items.kinds.arranged import arranged, share_in_place, shuffled
+from escuela_core.items.model import Item, Response
+
+MOST_PAIRS = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Pair:
+    left: str
+    right: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Match(Item):
+    kind: ClassVar[str] = "match"
+    own_keys: ClassVar[set[str]] = {"prompt", "pairs"}
+    prompt: str
+    pairs: tuple[Pair, ...]
+
+    @classmethod
+    def read(cls, data: dict[str, Any], path: str, shared: dict[str, Any]) -> Match:
+        pairs = tuple(
+            Pair(shape.text(row, "left", where), shape.text(row, "right", where))
+            for where, row in shape.tables(data, "pairs", path, {"left", "right"}, most=MOST_PAIRS)
+        )
+        return cls(prompt=shape.text(data, "prompt", path), pairs=pairs, **shared)
+
+    def own_json(self) -> dict[str, Any]:
+        return {"prompt": self.prompt, "pairs": [{"left": p.left, "right": p.right} for p in self.pairs]}
+
+    @property
+    def asked(self) -> str:
+        return self.prompt
+
+    @property
+    def has_key(self) -> bool:
+        return len(self.pairs) > 1
+
+    @property
+    def left(self) -> list[str]:
+        return [p.left for p in self.pairs]
+
+    @property
+    def parts(self) -> Sequence[str]:
+        return [f"{p.left} → {p.right}" if p.left.strip() and p.right.strip() else "" for p in self.pairs]
+
+    @property
+    def shown(self) -> list[str]:
+        return [self.pairs[n].right for n in shuffled(len(self.pairs), self.id)]
+
+    @property
+    def key_texts(self) -> list[str]:
+        return [f"{p.left} → {p.right}" for p in self.pairs]
+
+    def response(self, data: dict[str, Any]) -> Response:
+        return arranged(data, len(self.pairs), self.id)
+
+    def share(self, response: Response) -> float:
+        rights = [p.right for p in self.pairs]
+        return share_in_place([rights[n] for n in response.arranged], rights)
+
+    def said(self, response: Response) -> list[str]:
+        rights = [self.pairs[n].right for n in response.arranged]
+        return [f"{p.left} → {right}" for p, right in zip(self.pairs, rights, strict=True)]

@@ -1,0 +1,59 @@
+"""Order: steps are put in the order the talk gives them; each step in its place earns its share."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, ClassVar
+
+from escuela_core.items import shape
+from escuela_core.items.kinds.arranged import arranged, share_in_place, shuffled
+from escuela_core.items.model import Item, Response
+
+MOST_STEPS = 12
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Order(Item):
+    kind: ClassVar[str] = "order"
+    own_keys: ClassVar[set[str]] = {"prompt", "steps"}
+    prompt: str
+    steps: tuple[str, ...]
+
+    @classmethod
+    def read(cls, data: dict[str, Any], path: str, shared: dict[str, Any]) -> Order:
+        return cls(
+            prompt=shape.text(data, "prompt", path), steps=shape.texts(data, "steps", path, most=MOST_STEPS), **shared
+        )
+
+    def own_json(self) -> dict[str, Any]:
+        return {"prompt": self.prompt, "steps": list(self.steps)}
+
+    @property
+    def asked(self) -> str:
+        return self.prompt
+
+    @property
+    def has_key(self) -> bool:
+        return len(self.steps) > 1
+
+    @property
+    def parts(self) -> Sequence[str]:
+        return self.steps
+
+    @property
+    def shown(self) -> list[str]:
+        return [self.steps[n] for n in shuffled(len(self.steps), self.id)]
+
+    @property
+    def key_texts(self) -> list[str]:
+        return list(self.steps)
+
+    def response(self, data: dict[str, Any]) -> Response:
+        return arranged(data, len(self.steps), self.id)
+
+    def share(self, response: Response) -> float:
+        return share_in_place([self.steps[n] for n in response.arranged], self.steps)
+
+    def said(self, response: Response) -> list[str]:
+        return [f"{place}. {self.steps[n]}" for place, n in enumerate(response.arranged, 1)]

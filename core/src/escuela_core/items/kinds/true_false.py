@@ -1,0 +1,50 @@
+"""True or false: one statement; ``answer`` is None while it is not decided."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, ClassVar
+
+from escuela_core.items import shape
+from escuela_core.items.model import Item, Response, ResponseShapeError
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TrueFalse(Item):
+    kind: ClassVar[str] = "true_false"
+    own_keys: ClassVar[set[str]] = {"prompt", "answer"}
+    prompt: str
+    answer: bool | None
+
+    @classmethod
+    def read(cls, data: dict[str, Any], path: str, shared: dict[str, Any]) -> TrueFalse:
+        answer = data.get("answer")
+        if answer is not None and not isinstance(answer, bool):
+            raise shape.ItemShapeError(f"{path}.answer", "must be true or false")
+        return cls(prompt=shape.text(data, "prompt", path), answer=answer, **shared)
+
+    def own_json(self) -> dict[str, Any]:
+        return {"prompt": self.prompt, "answer": self.answer}
+
+    @property
+    def asked(self) -> str:
+        return self.prompt
+
+    @property
+    def has_key(self) -> bool:
+        return self.answer is not None
+
+    @property
+    def key_texts(self) -> list[str]:
+        return [] if self.answer is None else [str(self.answer).lower()]
+
+    def response(self, data: dict[str, Any]) -> Response:
+        if set(data) != {"truth"} or not isinstance(data["truth"], bool):
+            raise ResponseShapeError("truth must be true or false")
+        return Response(truth=data["truth"])
+
+    def share(self, response: Response) -> float:
+        return float(response.truth == self.answer)
+
+    def said(self, response: Response) -> list[str]:
+        return [str(response.truth).lower()]

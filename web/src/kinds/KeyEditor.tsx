@@ -1,0 +1,208 @@
+import { useTranslation } from "react-i18next";
+import type { Content } from "../desk/queries";
+import { Field, OneOf } from "../ui/Field";
+import { RowsEditor } from "./RowsEditor";
+
+type Props = { content: Content; put: (part: Partial<Content>) => void };
+
+/** What is right, written as the item's kind needs it. */
+export function KeyEditor(props: Props) {
+  switch (props.content.kind) {
+    case "choice":
+      return <Options {...props} />;
+    case "true_false":
+      return <Truth {...props} />;
+    case "gap":
+      return <Fillings {...props} />;
+    case "open":
+      return <Model {...props} />;
+    case "match":
+      return <Pairs {...props} />;
+    case "order":
+      return <Steps {...props} />;
+    default:
+      return null;
+  }
+}
+
+const letter = (n: number) => "abcdefghijkl"[n] ?? "";
+const field = "field !px-2 !py-1";
+
+function Options({ content, put }: Props) {
+  const { t } = useTranslation();
+  const name = (n: number) => t("item.option", { letter: letter(n) });
+  return (
+    <RowsEditor
+      legend={t("item.options")}
+      rows={content.options ?? []}
+      empty={{ text: "", correct: false }}
+      isEmpty={(o) => o.text === ""}
+      put={(options) => put({ options })}
+      name={name}
+      add={t("item.addOption")}
+      keys={t("item.optionKeys")}
+      mark={(o) => ({ correct: !o.correct })}
+      fields={(o, n, change) => (
+        <>
+          <input
+            type="checkbox"
+            className="size-4 accent-moss"
+            checked={o.correct}
+            aria-label={t("item.isRight", { letter: letter(n) })}
+            onChange={(e) => change({ correct: e.target.checked })}
+          />
+          <input
+            data-row
+            dir="auto"
+            className={field}
+            aria-label={name(n)}
+            value={o.text}
+            onChange={(e) => change({ text: e.target.value })}
+          />
+        </>
+      )}
+    />
+  );
+}
+
+function Truth({ content, put }: Props) {
+  const { t } = useTranslation();
+  return (
+    <OneOf
+      label={t("item.key")}
+      value={content.answer === true ? "true" : content.answer === false ? "false" : ""}
+      options={[
+        { value: "true", label: t("study.true") },
+        { value: "false", label: t("study.false") },
+      ]}
+      change={(value) => put({ answer: value === "true" })}
+    />
+  );
+}
+
+function Fillings({ content, put }: Props) {
+  const { t } = useTranslation();
+  return (
+    <Field label={t("item.answers")} help={t("item.answersHelp")}>
+      <input
+        dir="auto"
+        className="field"
+        value={(content.answers ?? []).join(" / ")}
+        onChange={(e) => put({ answers: e.target.value.split(" / ") })}
+      />
+    </Field>
+  );
+}
+
+function Model({ content, put }: Props) {
+  const { t } = useTranslation();
+  const name = (n: number) => t("item.criterion", { number: n + 1 });
+  return (
+    <>
+      <Field label={t("item.modelAnswer")}>
+        <textarea
+          dir="auto"
+          rows={3}
+          className="field"
+          value={content.model_answer ?? ""}
+          onChange={(e) => put({ model_answer: e.target.value })}
+        />
+      </Field>
+      <RowsEditor
+        legend={t("item.criteria")}
+        rows={content.criteria ?? []}
+        empty={{ text: "", marks: 1 }}
+        isEmpty={(c) => c.text === ""}
+        put={(criteria) => put({ criteria })}
+        name={name}
+        add={t("item.addCriterion")}
+        keys={t("item.rowKeys")}
+        fields={(c, n, change) => (
+          <>
+            <input
+              data-row
+              dir="auto"
+              className={field}
+              aria-label={name(n)}
+              value={c.text}
+              onChange={(e) => change({ text: e.target.value })}
+            />
+            <input
+              type="number"
+              min={0}
+              max={100}
+              step={0.5}
+              className={`${field} !w-16`}
+              aria-label={t("item.criterionMarks", { number: n + 1 })}
+              value={c.marks}
+              onChange={(e) => change({ marks: Math.min(100, Math.max(0, Number(e.target.value))) })}
+            />
+          </>
+        )}
+      />
+    </>
+  );
+}
+
+function Pairs({ content, put }: Props) {
+  const { t } = useTranslation();
+  return (
+    <RowsEditor
+      legend={t("item.pairs")}
+      rows={content.pairs ?? []}
+      empty={{ left: "", right: "" }}
+      isEmpty={(p) => p.left === "" && p.right === ""}
+      put={(pairs) => put({ pairs })}
+      name={(n) => t("item.pair", { number: n + 1 })}
+      add={t("item.addPair")}
+      keys={t("item.rowKeys")}
+      fields={(p, n, change) => (
+        <>
+          <input
+            data-row
+            dir="auto"
+            className={field}
+            aria-label={t("item.pairLeft", { number: n + 1 })}
+            value={p.left}
+            onChange={(e) => change({ left: e.target.value })}
+          />
+          <span aria-hidden="true">→</span>
+          <input
+            dir="auto"
+            className={field}
+            aria-label={t("item.pairRight", { number: n + 1 })}
+            value={p.right}
+            onChange={(e) => change({ right: e.target.value })}
+          />
+        </>
+      )}
+    />
+  );
+}
+
+function Steps({ content, put }: Props) {
+  const { t } = useTranslation();
+  const name = (n: number) => t("item.step", { number: n + 1 });
+  return (
+    <RowsEditor
+      legend={t("item.steps")}
+      rows={(content.steps ?? []).map((text) => ({ text }))}
+      empty={{ text: "" }}
+      isEmpty={(s) => s.text === ""}
+      put={(steps) => put({ steps: steps.map((s) => s.text) })}
+      name={name}
+      add={t("item.addStep")}
+      keys={t("item.rowKeys")}
+      fields={(s, n, change) => (
+        <input
+          data-row
+          dir="auto"
+          className={field}
+          aria-label={name(n)}
+          value={s.text}
+          onChange={(e) => change({ text: e.target.value })}
+        />
+      )}
+    />
+  );
+}

@@ -1,0 +1,54 @@
+import { useTranslation } from "react-i18next";
+import type { Content } from "../desk/queries";
+
+/** What is right, as it stands on an item's card. */
+export function KeyShown({ content }: { content: Content }) {
+  const { t } = useTranslation();
+  switch (content.kind) {
+    case "choice":
+      return (
+        <ol className="list-[lower-alpha] pl-5">
+          {(content.options ?? []).map((o, n) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: options may read the same while being written
+            <li key={n} dir="auto" className={o.correct ? "font-semibold" : ""}>
+              {o.text} {o.correct && <span className="sr-only">({t("item.key")})</span>}
+            </li>
+          ))}
+        </ol>
+      );
+    case "true_false":
+      return typeof content.answer === "boolean" ? (
+        <p className="font-semibold">{t(content.answer ? "study.true" : "study.false")}</p>
+      ) : null;
+    case "gap":
+      return <p className="font-semibold">{(content.answers ?? []).join(" / ")}</p>;
+    case "open":
+      return (
+        <>
+          {content.model_answer && <p dir="auto">{content.model_answer}</p>}
+          <Rows rows={(content.criteria ?? []).map((c) => `${c.text} (${c.marks})`)} />
+        </>
+      );
+    case "match":
+      return <Rows rows={(content.pairs ?? []).map((p) => `${p.left} → ${p.right}`)} />;
+    case "order":
+      return <Rows rows={content.steps ?? []} numbered />;
+    default:
+      return null;
+  }
+}
+
+function Rows({ rows, numbered = false }: { rows: string[]; numbered?: boolean }) {
+  if (rows.length === 0) return null;
+  const List = numbered ? "ol" : "ul";
+  return (
+    <List className={`${numbered ? "list-decimal" : "list-[square]"} pl-5`}>
+      {rows.map((row, n) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: rows may read the same while being written
+        <li key={n} dir="auto">
+          {row}
+        </li>
+      ))}
+    </List>
+  );
+}
