@@ -14,6 +14,7 @@ from django.test import Client
 from apps.assignments.services import share
 from apps.study.services import join
 from escuela_core.transcripts import repairs
+from escuela_core.writing.pasting import remarks
 
 from .conftest import CHOICE, GAP, StudentBrowser, answered, item_with, make_lesson, upload
 
@@ -53,6 +54,9 @@ def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
         ("post", f"{base}/items/"),
         ("put", f"{base}/items/"),
         ("post", f"{base}/propose/"),
+        ("get", f"{base}/pasted/"),
+        ("post", f"{base}/pasted/"),
+        ("put", f"{base}/pasted/"),
         ("get", f"{base}/assignments/"),
         ("post", f"{base}/assignments/"),
         ("get", f"{base}/rehearsal/"),
@@ -169,9 +173,12 @@ def test_no_migration_is_missing() -> None:
     call_command("makemigrations", "--check", "--dry-run", verbosity=0)
 
 
-def test_every_repair_has_its_words_in_the_catalogue_with_the_same_values() -> None:
+@pytest.mark.parametrize(
+    ("area", "sentences"), [("repair", repairs.SENTENCES), ("remark", remarks.SENTENCES)], ids=["repairs", "remarks"]
+)
+def test_every_sentence_of_the_core_has_its_words_in_the_catalogue(area, sentences) -> None:
     path = Path(__file__).resolve().parents[2] / "web" / "src" / "messages" / "teacher.json"
     catalogue = json.loads(path.read_text("utf-8"))
-    for code, sentence in repairs.SENTENCES.items():
-        message = catalogue[f"repair.{code}"]["en"]
+    for code, sentence in sentences.items():
+        message = catalogue[f"{area}.{code}"]["en"]
         assert message.replace("{{", "{").replace("}}", "}") == sentence

@@ -20,7 +20,9 @@ from escuela_core.segments import divide
 from escuela_core.sound.loudness import loudness
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript, read_captions
+from escuela_core.transcripts.decoding import decode
 from escuela_core.writing import propose
+from escuela_core.writing.pasting import located, paste
 from escuela_core.writing.proposing import KINDS
 
 RATE = 16_000
@@ -46,12 +48,15 @@ def _parser() -> argparse.ArgumentParser:
         prog="escuela-core", description="Read, divide, write, check and place from the shell."
     )
     commands = parser.add_subparsers(dest="command", required=True)
-    for name, needs_items in (("read", False), ("segment", False), ("write", False), ("check", True), ("place", True)):
+    for name in _COMMANDS:
         command = commands.add_parser(name)
-        command.add_argument("file", type=Path, help="captions in WebVTT or SRT")
-        if needs_items:
+        held = "items as text" if name == "paste" else "captions in any of the formats that are read"
+        command.add_argument("file", type=Path, help=held)
+        if name in ("check", "place"):
             command.add_argument("items", type=Path, help="an item list file")
             command.add_argument("--sound", type=Path, help="the recording, for its silences")
+        if name == "paste":
+            command.add_argument("--captions", type=Path, help="the talk's captions: items are put where it says them")
         if name == "write":
             command.add_argument("--count", type=int)
             command.add_argument("--kinds", default=",".join(KINDS))
@@ -129,12 +134,28 @@ def _place(given: argparse.Namespace) -> dict[str, Any]:
     return {"items": placed}
 
 
+def _paste(given: argparse.Namespace) -> dict[str, Any]:
+    """Items of a text; what was not read is told line by line on standard error."""
+    pasted = paste(decode(_bytes(given.file))[0])
+    for line in pasted.unread:
+        sys.stderr.write(f"Line {line.number} was not read: {line.text.strip()}\n")
+    for remark in pasted.remarks:
+        sys.stderr.write(f"Line {remark.line}: {remark.message}\n")
+    items = [replace(item, id=f"q{n}") for n, item in enumerate(pasted.items, 1)]
+    if given.captions is not None:
+        talk = read_captions(_bytes(given.captions), language=given.language)
+        span = _span(given)
+        items = [found.item for found in located(items, talk.inside(span) if span else talk)]
+    return {"items": [item_to_json(item) for item in items]}
+
+
 _COMMANDS: dict[str, Callable[[argparse.Namespace], dict[str, Any]]] = {
     "read": _read,
     "segment": _segment,
     "write": _write,
     "check": _check,
     "place": _place,
+    "paste": _paste,
 }
 
 

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from uuid import UUID
 
+from django.http import HttpResponse
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.lessons import items, selectors
+from apps.lessons import items, pasting, selectors
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView, parsed
 from apps.lessons.models import Item
@@ -80,3 +81,23 @@ class ProposeView(TeacherView):
         data = parsed(shapes.ProposeIn, request)
         given = data | {"lesson": str(lesson.id), "segments": [str(s) for s in data["segments"]]}
         return Response(JobOut(work.start(self.teacher, "propose", given, title=lesson.title)).data, status=202)
+
+
+class PastedView(TeacherView):
+    @extend_schema(responses={(200, "text/plain"): str})
+    def get(self, request: Request, lesson_id: UUID) -> HttpResponse:
+        """A request to copy, for an assistant used by hand."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        return HttpResponse(pasting.request_for(lesson), content_type="text/plain; charset=utf-8")
+
+    @extend_schema(request=shapes.PasteIn, responses=shapes.PastedOut)
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        """What a text would become; nothing is kept."""
+        selectors.lesson_of(self.teacher, lesson_id)
+        return Response(shapes.PastedOut(pasting.preview(parsed(shapes.PasteIn, request)["text"])).data)
+
+    @extend_schema(request=shapes.PasteIn, responses={202: JobOut})
+    def put(self, request: Request, lesson_id: UUID) -> Response:
+        """Take the items of a text into the lesson."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        return Response(JobOut(pasting.take(lesson, **parsed(shapes.PasteIn, request))).data, status=202)

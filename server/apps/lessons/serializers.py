@@ -10,6 +10,7 @@ from apps.recordings.models import CaptionTrack, Recording
 from apps.recordings.scripts import WAYS
 from escuela_core.items import KINDS
 from escuela_core.items.model import DEPTHS
+from escuela_core.writing.pasting.pasted import LONGEST_PASTE
 
 VERDICTS = ("heard", "unclear", "contradicted", "not_heard")
 
@@ -275,3 +276,21 @@ class ProposeIn(serializers.Serializer[object]):
     )
     segments = serializers.ListField(child=serializers.UUIDField(), required=False, default=list)
     seed = serializers.IntegerField(min_value=0, max_value=10**6, required=False, default=1)
+
+
+class PasteIn(serializers.Serializer[object]):
+    text = serializers.CharField(allow_blank=True, max_length=LONGEST_PASTE, trim_whitespace=False)
+    left_out = serializers.ListField(child=serializers.IntegerField(), default=list, max_length=1_000)
+
+
+class SourceLineOut(serializers.Serializer[object]):
+    number = serializers.IntegerField()
+    text = serializers.CharField(allow_blank=True)
+    item = serializers.IntegerField(allow_null=True)
+    became = serializers.CharField()
+
+
+class PastedOut(serializers.Serializer[object]):
+    items = ItemContent(many=True)
+    lines = SourceLineOut(many=True)
+    remarks = WarningOut(many=True)

@@ -21,6 +21,7 @@ urlpatterns = [
     path("lessons/<uuid:lesson_id>/redo/", views.RedoView.as_view()),
     path("lessons/<uuid:lesson_id>/segments/", views.SegmentsView.as_view()),
     path("lessons/<uuid:lesson_id>/items/", item_views.ItemsView.as_view()),
+    path("lessons/<uuid:lesson_id>/pasted/", item_views.PastedView.as_view()),
     path("lessons/<uuid:lesson_id>/propose/", item_views.ProposeView.as_view()),
     path("segments/<uuid:segment_id>/", views.SegmentView.as_view()),
     path("items/<uuid:item_id>/", item_views.ItemView.as_view()),

@@ -435,6 +435,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/pasted/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A request to copy, for an assistant used by hand. */
+        get: operations["lessons_pasted_retrieve"];
+        /** @description Take the items of a text into the lesson. */
+        put: operations["lessons_pasted_update"];
+        /** @description What a text would become; nothing is kept. */
+        post: operations["lessons_pasted_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{lesson_id}/propose/": {
         parameters: {
             query?: never;
@@ -1200,6 +1219,15 @@ export interface components {
             left: string;
             right: string;
         };
+        PasteInRequest: {
+            text: string;
+            left_out?: number[];
+        };
+        PastedOut: {
+            items: components["schemas"]["ItemContent"][];
+            lines: components["schemas"]["SourceLineOut"][];
+            remarks: components["schemas"]["WarningOut"][];
+        };
         PatchedCorrectInRequest: {
             text?: string;
             before?: string | null;
@@ -1473,6 +1501,12 @@ export interface components {
         };
         /** @enum {string} */
         SkippingEnum: "freely" | "watched" | "not_at_all";
+        SourceLineOut: {
+            number: number;
+            text: string;
+            item: number | null;
+            became: string;
+        };
         SpanData: {
             start_ms: number;
             end_ms: number;
@@ -2406,6 +2440,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    lessons_pasted_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    lessons_pasted_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    lessons_pasted_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastedOut"];
                 };
             };
         };

@@ -8,6 +8,7 @@ import { useJob } from "../lessons/queries";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { PasteDialog } from "./PasteDialog";
 import type { DeskState } from "./useDeskState";
 
 const WRITTEN = ["choice", "true_false", "gap"] as const;
@@ -16,6 +17,8 @@ type Written = (typeof WRITTEN)[number];
 /** Items by hand, and items proposed. */
 export function ItemsPanel({ state }: { state: DeskState }) {
   const { t } = useTranslation();
+  const [pasting, setPasting] = useState(false);
+  useKeys([{ keys: "Shift+V", label: t("paste.open"), run: () => setPasting(true) }]);
   return (
     <>
       <section aria-label={t("items.own")} className="mb-4">
@@ -28,6 +31,10 @@ export function ItemsPanel({ state }: { state: DeskState }) {
             </Button>
           ))}
         </div>
+        <Button small hint="Shift+V" className="mt-2" onClick={() => setPasting(true)}>
+          {t("paste.open")}
+        </Button>
+        {pasting && <PasteDialog state={state} close={() => setPasting(false)} />}
       </section>
       <ProposeForm state={state} />
     </>
