@@ -6,11 +6,13 @@ import math
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
 
 from escuela_core.checking.claims import Claim
+from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
 from escuela_core.transcripts.model import Transcript
@@ -29,6 +31,15 @@ class Script:
     words: list[frozenset[str]]
     weights: dict[str, float]
     matrix: dict[str, list[int]] = field(repr=False)
+    numbers: list[list[Quantity]] = field(repr=False)
+
+    @cached_property
+    def all_words(self) -> frozenset[str]:
+        return frozenset(self.matrix)
+
+    @cached_property
+    def all_numbers(self) -> list[Quantity]:
+        return [q for row in self.numbers for q in row]
 
     @property
     def texts(self) -> list[str]:
@@ -52,7 +63,8 @@ def script_of(transcript: Transcript) -> Script:
     for number, group in enumerate(words):
         for word in group:
             places.setdefault(word, []).append(number)
-    return Script(transcript, vectors, _around(vectors), words, weights, places)
+    numbers = [quantities(t) for t in texts]
+    return Script(transcript, vectors, _around(vectors), words, weights, places, numbers)
 
 
 def _around(vectors: Vectors) -> Vectors:

@@ -1,4 +1,4 @@
-"""The named figures a verdict is made from, one row a claim (all between about -1 and 2)."""
+"""The named figures a verdict is made from, one row a claim (most between -1 and 2; NaN where one does not apply)."""
 
 from __future__ import annotations
 
@@ -10,6 +10,7 @@ import numpy as np
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.facts import Comparison, Facts, compare
+from escuela_core.checking.support import ground, support_figures
 from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas, negations
 from escuela_core.language.vectors import encoder
@@ -39,6 +40,29 @@ NAMES = (
     "has_options",
     "is_statement",
     "is_open",
+    "answer_backed",
+    "answer_backed_here",
+    "answer_backed_best",
+    "answer_missing",
+    "answer_missing_best",
+    "given_backed",
+    "given_backed_best",
+    "given_missing",
+    "given_missing_best",
+    "answer_unseen",
+    "answer_unseen_most",
+    "given_unseen",
+    "given_unseen_most",
+    "telling_backed",
+    "rival_backed",
+    "telling_margin",
+    "telling_margin_here",
+    "number_here",
+    "number_near",
+    "number_best",
+    "number_anywhere",
+    "number_other",
+    "number_rival",
 )
 _SILENT = Comparison("silent")
 NO_FACTS = Facts(_SILENT, _SILENT, _SILENT, _SILENT)
@@ -99,7 +123,9 @@ def read_claim(
     ):
         comparison: Comparison = getattr(facts, sort)
         figures |= {f"{sort}_{outcome}": float(comparison.outcome == outcome) for outcome in outcomes}
-    return Reading(claim, at, float(row[at]), figures, facts)
+    if english:
+        figures |= support_figures(script, claim, rivals, ground(script, row, at))
+    return Reading(claim, at, float(row[at]), {n: figures.get(n, float("nan")) for n in NAMES}, facts)
 
 
 def _answer_at(script: Script, claim: Claim, here: frozenset[str], local: np.ndarray) -> tuple[float, float]:

@@ -11,13 +11,7 @@ from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Scores, Script
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding
-from escuela_core.checking.judging import (
-    CONTRADICTED_FROM,
-    HEARD_FROM,
-    NOT_HEARD_FROM,
-    Likelihood,
-    likelihood,
-)
+from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood
 from escuela_core.items import Choice, Item, Order
 from escuela_core.language.parsing import speaks
 
@@ -46,21 +40,31 @@ def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdic
     if not speaks(script.transcript.language):
         return _by_words_alone(reading)
     clash = _clash(reading)
-    # A statement marked false is right exactly where the talk clashes with it.
-    if reading.claim.denied:
-        if likely.heard >= HEARD_FROM and clash is not None:
-            return "heard", Reason("denied", f"The talk says otherwise: {clash.message}", clash.params)
-        if likely.contradicted >= CONTRADICTED_FROM and clash is None:
-            return "contradicted", Reason("denied_but_said", "Marked false, but the talk says it.")
-    elif clash is not None and likely.contradicted >= CONTRADICTED_FROM:
-        return "contradicted", clash
-    elif likely.heard >= HEARD_FROM and clash is None:
-        return "heard", Reason("said", "The talk says it here.")
-    if likely.not_heard >= NOT_HEARD_FROM:
+    if likely.heard >= HEARD_FROM and (clash is None) != reading.claim.denied:
+        return "heard", _why_heard(reading, clash)
+    if likely.heard < DOUBTED_BELOW:
+        if likely.contradicted >= likely.not_heard:
+            return "contradicted", _why_contradicted(reading, clash, script)
         return "not_heard", Reason("not_found", "The talk does not say this; the nearest sentence is quoted.")
-    if clash is not None:
+    if clash is not None and not reading.claim.denied:
         return "unclear", Reason("maybe_clash", f"Perhaps at odds with the talk: {clash.message}", clash.params)
     return "unclear", Reason("near", "The talk comes near this, but not near enough to say.")
+
+
+def _why_heard(reading: Reading, clash: Reason | None) -> Reason:
+    # A statement marked false is right exactly where the talk clashes with it.
+    if reading.claim.denied and clash is not None:
+        return Reason("denied", f"The talk says otherwise: {clash.message}", clash.params)
+    return Reason("said", "The talk says it here.")
+
+
+def _why_contradicted(reading: Reading, clash: Reason | None, script: Script) -> Reason:
+    if reading.claim.denied:
+        return Reason("denied_but_said", "Marked false, but the talk says it.")
+    if clash is not None:
+        return clash
+    quote = script.texts[reading.best]
+    return Reason("otherwise", f"The talk seems to say something else here: “{quote}”", {"quote": quote})
 
 
 def steps_turned(item: Item, readings: Sequence[Reading]) -> tuple[Verdict, Reason] | None:

@@ -6,6 +6,10 @@ from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
 
+_COMMON_SENSES = 4
+# WordNet's pointers: derivation, similar, up, down, pertains to, participle.
+_NEAR = frozenset("+ & @ ~ \\ <".split())
+_ENDINGS = tuple("ingly ation ments ment ness ing ies ied ers er ed es ly s e".split())
 FOLDER = Path("/usr/share/wordnet")
 _FILES = {"n": "noun", "v": "verb", "a": "adj", "r": "adv"}
 
@@ -87,3 +91,25 @@ def family(noun: str) -> int | None:
     """The lexical file (person, artifact, time ...) of the first sense; None where the noun is unknown."""
     first = senses(noun, "n")[:1]
     return first[0].lexfile if first else None
+
+
+@lru_cache(maxsize=50_000)
+def kin(lemma: str) -> frozenset[str]:
+    """Single words near in meaning: synonyms, derived words, one step up or down; over the four commonest senses."""
+    found: set[str] = set()
+    for part in _FILES:
+        for sense in senses(lemma, part)[:_COMMON_SENSES]:
+            found.update(sense.words)
+            for pointer in sense.pointers:
+                if pointer.symbol in _NEAR:
+                    found.update(_sense(pointer.part, pointer.offset).words)
+    return frozenset(w.lower() for w in found if " " not in w) - {lemma}
+
+
+@lru_cache(maxsize=50_000)
+def stem(word: str) -> str:
+    """A word without its commonest endings, at least three letters long; for telling forms of one word only."""
+    for ending in _ENDINGS:
+        if word.endswith(ending) and len(word) - len(ending) >= 3:
+            return word[: -len(ending)]
+    return word

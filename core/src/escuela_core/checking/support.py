@@ -1,0 +1,158 @@
+"""How far words are backed by what is said: the word itself, its stem, or a near relative (WordNet, Miller 1995).
+
+Four questions are asked of a claim: is its answer backed where it should be, is its question, what is backed nowhere
+in the whole talk, and is what tells the answer from the wrong options backed better than what tells those from it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+
+import numpy as np
+
+from escuela_core.checking.claims import Claim
+from escuela_core.checking.evidence import Script, best
+from escuela_core.language.quantities import Quantity, quantities
+from escuela_core.language.terms import lemmas, rarity
+from escuela_core.language.wordnet import kin, stem
+
+NEAR_WORD = 0.7
+Words = frozenset[str]
+Row = np.ndarray
+
+
+@dataclass(frozen=True)
+class Said:
+    """Words that were said, with their stems."""
+
+    words: Words
+
+    @cached_property
+    def stems(self) -> Words:
+        return frozenset(stem(w) for w in self.words)
+
+
+@dataclass(frozen=True, slots=True)
+class Ground:
+    """What a claim may rest on: its best sentence, that with its neighbours, the best three, the whole talk."""
+
+    sentence: Said
+    around: Said
+    best: Said
+    talk: Said
+    numbers: Sequence[Quantity]
+    numbers_around: Sequence[Quantity]
+    numbers_best: Sequence[Quantity]
+    numbers_talk: Sequence[Quantity]
+
+
+def ground(script: Script, row: Row, at: int) -> Ground:
+    """What ``script`` gives a claim whose scores are ``row``, shape (sentences,), at sentence ``at``."""
+    near = [i for i in (at - 1, at, at + 1) if 0 <= i < len(script.words)]
+    top = list(dict.fromkeys([*near, *best(row, 3)]))
+    return Ground(
+        Said(script.words[at]),
+        Said(_union(script, near)),
+        Said(_union(script, top)),
+        _talk(script),
+        script.numbers[at],
+        [q for i in near for q in script.numbers[i]],
+        [q for i in best(row, 3) for q in script.numbers[i]],
+        script.all_numbers,
+    )
+
+
+def _union(script: Script, numbers: Iterable[int]) -> Words:
+    return frozenset().union(*(script.words[i] for i in numbers))
+
+
+@lru_cache(maxsize=4)
+def _said_in(words: Words) -> Said:
+    return Said(words)
+
+
+def _talk(script: Script) -> Said:
+    """Every word of the talk, its stems made once."""
+    return _said_in(script.all_words)
+
+
+def support(words: Words, said: Said, script: Script) -> float:
+    """The weighed share of ``words`` that ``said`` backs, 0 to 1; NaN where there are none."""
+    total = sum(_weight(w, script) for w in words)
+    return sum(_weight(w, script) * backing(w, said) for w in words) / total if total else float("nan")
+
+
+def missing(words: Words, said: Said, script: Script) -> float:
+    """The weight of the weightiest of ``words`` that ``said`` does not back at all."""
+    return max((_weight(w, script) for w in words if not backing(w, said)), default=0.0)
+
+
+def backing(word: str, said: Said) -> float:
+    """1 for the word or its stem, ``NEAR_WORD`` for a near relative, 0 for neither."""
+    if word in said.words or stem(word) in said.stems:
+        return 1.0
+    return NEAR_WORD if not kin(word).isdisjoint(said.words) else 0.0
+
+
+def _weight(word: str, script: Script) -> float:
+    return script.weight(word) * (0.5 + rarity(word))
+
+
+def support_figures(script: Script, claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[str, float]:
+    """The figures of an English claim; NaN where a question does not arise."""
+    language = script.transcript.language
+    whole = lemmas(claim.answer, language)
+    asked = lemmas(claim.given or claim.text, language)
+    own = whole - asked or whole
+    others = [lemmas(r.answer, language) for r in rivals]
+    every = frozenset[str]().union(*others)
+    telling = whole - every - asked
+    figures = {"answer_unseen": support(own, on.talk, script), "answer_unseen_most": missing(own, on.talk, script)}
+    figures |= {"given_unseen": support(asked, on.talk, script), "given_unseen_most": missing(asked, on.talk, script)}
+    for name, words in (("answer", own), ("given", asked)):
+        figures |= {
+            f"{name}_backed": support(words, on.around, script),
+            f"{name}_backed_best": support(words, on.best, script),
+            f"{name}_missing": missing(words, on.around, script),
+            f"{name}_missing_best": missing(words, on.best, script),
+        }
+    figures["answer_backed_here"] = support(own, on.sentence, script)
+    for name, said in (("", on.around), ("_here", on.sentence)):
+        mine = _or_zero(support(telling, said, script))
+        theirs = [_or_zero(support(other - whole - asked, said, script)) for other in others]
+        figures[f"telling_margin{name}"] = mine - max(theirs) if theirs else float("nan")
+        if not name:
+            figures["telling_backed"] = support(telling, said, script)
+            figures["rival_backed"] = max(theirs) if theirs else float("nan")
+    return figures | _number_figures(claim, rivals, on)
+
+
+def _or_zero(value: float) -> float:
+    return 0.0 if np.isnan(value) else value
+
+
+def _number_figures(claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[str, float]:
+    """Whether the answer's own numbers are said here, near, in the best three sentences, anywhere; or a rival's are."""
+    mine = quantities(claim.answer if claim.given else claim.text)
+    theirs = [quantities(r.answer) for r in rivals]
+    none = float("nan")
+
+    def share(said: Sequence[Quantity]) -> float:
+        return sum(_is_among(q, said) for q in mine) / len(mine) if mine else none
+
+    other = any(q.comparable(o) for q in mine if not _is_among(q, on.numbers) for o in on.numbers)
+    rival = any(_is_among(q, on.numbers) for group in theirs for q in group)
+    return {
+        "number_here": share(on.numbers),
+        "number_near": share(on.numbers_around),
+        "number_best": share(on.numbers_best),
+        "number_anywhere": share(on.numbers_talk),
+        "number_other": float(other) if mine else none,
+        "number_rival": float(rival) if mine and any(theirs) else none,
+    }
+
+
+def _is_among(mine: Quantity, said: Sequence[Quantity]) -> bool:
+    return any(mine.agrees(o) and (mine.comparable(o) or not mine.dimension or not o.dimension) for o in said)
