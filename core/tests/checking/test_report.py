@@ -4,7 +4,7 @@ import pytest
 from conftest import LOCK, span_of, spoken
 
 from escuela_core.checking import check
-from escuela_core.items import Choice, Gap, Item, Note, Open, Option, TrueFalse
+from escuela_core.items import Choice, Criterion, Gap, Item, Match, Note, Open, Option, Order, Pair, TrueFalse
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript
 
@@ -162,3 +162,47 @@ def test_a_pause_is_proposed_after_the_evidence(lock, lock_silences) -> None:
 
 def test_the_same_check_gives_the_same_report(lock) -> None:
     assert check([FILL], lock) == check([FILL], lock)
+
+
+PAIRS = Match(
+    id="m",
+    prompt="What is what?",
+    pairs=(Pair("the chamber takes to fill", "about six minutes"), Pair("emptying it takes", "four minutes")),
+)
+
+
+def test_steps_in_another_order_than_the_talk_s_are_told(lock) -> None:
+    texts = [s.text for s in lock.sentences]
+    first, second = texts[1], texts[-3]
+    right = report(Order(id="o", prompt="Sort.", steps=(first, second)), lock)
+    turned = report(Order(id="o", prompt="Sort.", steps=(second, first)), lock)
+    assert right.verdict != "contradicted"
+    assert (turned.verdict, turned.reason.code) == ("contradicted", "steps")
+    assert first in turned.reason.message
+
+
+def test_an_item_of_several_claims_rests_on_a_sentence_for_each(lock) -> None:
+    found = report(PAIRS, lock)
+    spans = {e.span for e in found.evidence}
+    assert len(spans) >= 2
+    assert found.pause_ms is not None
+    assert found.pause_ms >= max(e.span.end_ms for e in found.evidence[:2]) - 300
+
+
+@pytest.mark.parametrize(
+    ("item", "code"),
+    [
+        (Order(id="o", prompt="Sort.", steps=("one",)), "no_key"),
+        (Order(id="o", prompt="Sort.", steps=("one", "")), "empty_option"),
+        (Order(id="o", prompt="Sort.", steps=("one", "One ")), "same_option"),
+        (Match(id="m", prompt="Join.", pairs=(Pair("a", "b"), Pair("c", ""))), "empty_option"),
+        (Open(id="p", prompt="Why?"), "no_key"),
+    ],
+)
+def test_the_form_of_every_kind_is_looked_at(lock, item, code) -> None:
+    assert code in codes(item, lock)
+
+
+def test_an_open_item_with_criteria_alone_has_a_key(lock) -> None:
+    item = Open(id="p", prompt="Why is no pump needed?", criteria=(Criterion("water flows by its own weight", 1.0),))
+    assert "no_key" not in codes(item, lock)

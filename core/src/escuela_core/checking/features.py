@@ -10,6 +10,7 @@ import numpy as np
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.facts import Comparison, Facts, compare
+from escuela_core.checking.ranking import ranked
 from escuela_core.checking.support import ground, support_figures
 from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas, negations
@@ -70,11 +71,12 @@ NO_FACTS = Facts(_SILENT, _SILENT, _SILENT, _SILENT)
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """A claim beside its best sentence: the figures and the facts they come from."""
+    """A claim beside its best sentence: the figures and the facts they come from; ``order`` has the next best."""
 
     claim: Claim
     best: int
     score: float
+    order: tuple[int, ...]
     figures: dict[str, float]
     facts: Facts
 
@@ -86,7 +88,8 @@ def read_claim(
 
     ``row`` holds the claim's score for every sentence, shape (sentences,).
     """
-    at = int(np.argmax(row)) if within is None else within
+    order = ranked(script, claim, rivals, row)
+    at = order[0] if within is None else within
     language = script.transcript.language
     near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
     here = script.words[at].union(*(script.words[i] for i in near))
@@ -124,8 +127,8 @@ def read_claim(
         comparison: Comparison = getattr(facts, sort)
         figures |= {f"{sort}_{outcome}": float(comparison.outcome == outcome) for outcome in outcomes}
     if english:
-        figures |= support_figures(script, claim, rivals, ground(script, row, at))
-    return Reading(claim, at, float(row[at]), {n: figures.get(n, float("nan")) for n in NAMES}, facts)
+        figures |= support_figures(script, claim, rivals, ground(script, order, at))
+    return Reading(claim, at, float(row[at]), tuple(order), {n: figures.get(n, float("nan")) for n in NAMES}, facts)
 
 
 def _answer_at(script: Script, claim: Claim, here: frozenset[str], local: np.ndarray) -> tuple[float, float]:

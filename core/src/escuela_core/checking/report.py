@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from escuela_core.checking.claims import Claim, key_claims, option_claims
-from escuela_core.checking.evidence import Scores, Script, best, scores, script_of
+from escuela_core.checking.evidence import Scores, Script, scores, script_of
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, likelihood, turned
@@ -144,7 +144,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
 def _evidence(script: Script, readings: Sequence[Reading], row: Scores) -> tuple[Evidence, ...]:
     """The best sentence of each reading, the deciding one first, filled up with the next best."""
     own = list(dict.fromkeys(r.best for r in readings))
-    order = dict.fromkeys([*own, *best(row, SHOWN_EVIDENCE + len(own))])
+    order = dict.fromkeys([*own, *readings[0].order])
     sentences = script.transcript.sentences
     shown = list(order)[: max(SHOWN_EVIDENCE, len(own))]
     return tuple(Evidence(sentences[i].span, sentences[i].text, round(float(row[i]), 3)) for i in shown)

@@ -13,14 +13,13 @@ from functools import cached_property, lru_cache
 import numpy as np
 
 from escuela_core.checking.claims import Claim
-from escuela_core.checking.evidence import Script, best
+from escuela_core.checking.evidence import Script
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import lemmas, rarity
 from escuela_core.language.wordnet import kin, stem
 
 NEAR_WORD = 0.7
 Words = frozenset[str]
-Row = np.ndarray
 
 
 @dataclass(frozen=True)
@@ -48,10 +47,10 @@ class Ground:
     numbers_talk: Sequence[Quantity]
 
 
-def ground(script: Script, row: Row, at: int) -> Ground:
-    """What ``script`` gives a claim whose scores are ``row``, shape (sentences,), at sentence ``at``."""
+def ground(script: Script, order: Sequence[int], at: int) -> Ground:
+    """What ``script`` gives a claim at sentence ``at``; ``order`` numbers its best sentences, best first."""
     near = [i for i in (at - 1, at, at + 1) if 0 <= i < len(script.words)]
-    top = list(dict.fromkeys([*near, *best(row, 3)]))
+    top = list(dict.fromkeys([*near, *order[:3]]))
     return Ground(
         Said(script.words[at]),
         Said(_union(script, near)),
@@ -59,7 +58,7 @@ def ground(script: Script, row: Row, at: int) -> Ground:
         _talk(script),
         script.numbers[at],
         [q for i in near for q in script.numbers[i]],
-        [q for i in best(row, 3) for q in script.numbers[i]],
+        [q for i in order[:3] for q in script.numbers[i]],
         script.all_numbers,
     )
 

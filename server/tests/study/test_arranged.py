@@ -1,0 +1,79 @@
+"""Items that are arranged, from the question a student sees to the class sheet."""
+
+import pytest
+
+from apps.assignments.services import share
+from apps.lessons import items
+from apps.lessons.models import Lesson
+from apps.results.export import sheet_csv
+from apps.results.selectors import item_answers, sheet_data
+from escuela_core.items.kinds.arranged import shuffled
+
+from ..conftest import StudentBrowser, item_with, run_jobs
+
+pytestmark = pytest.mark.django_db
+
+ORDER = {
+    "kind": "order",
+    "prompt": "Put them in the order of the talk.",
+    "steps": ["The canal lies higher", "The water flows in", "The chamber fills"],
+    "pause_ms": 30_000,
+}
+MATCH = {
+    "kind": "match",
+    "prompt": "What takes how long?",
+    "pairs": [{"left": "filling", "right": "six minutes"}, {"left": "emptying", "right": "four minutes"}],
+    "marks": 2,
+    "pause_ms": 46_000,
+}
+
+
+@pytest.fixture
+def arranged(teacher, lesson) -> StudentBrowser:
+    for content in (ORDER, MATCH):
+        items.add_item(lesson, items.content_of(content))
+    run_jobs()
+    fresh = Lesson.objects.get(id=lesson.id)
+    for item in fresh.items.all():
+        if items.is_undecided(item):
+            items.decide(item, "kept_anyway", "For the test.")
+    run_jobs()
+    return StudentBrowser(share(teacher, fresh, name="Deck hands", policy={"attempts": 1}))
+
+
+def places(item, wanted: list[int]) -> list[int]:
+    """What a student sends who puts the key's things in the order ``wanted``."""
+    shown = shuffled(len(wanted), str(item.id))
+    return [shown.index(n) for n in wanted]
+
+
+def test_the_question_shows_everything_but_the_order(arranged, lesson) -> None:
+    asked = {q["kind"]: q for q in arranged.get()["lesson"]["items"]}
+    assert sorted(asked["order"]["options"]) == sorted(ORDER["steps"])
+    assert asked["order"]["options"] != ORDER["steps"]
+    assert asked["match"]["left"] == ["filling", "emptying"]
+    assert asked["match"]["options"] == ["four minutes", "six minutes"]
+
+
+def test_an_arrangement_earns_its_share_and_shows_in_words_on_the_sheet(arranged, lesson) -> None:
+    order, match = item_with(lesson, "order"), item_with(lesson, "match")
+    right = arranged.answer(order, {"arranged": places(order, [0, 1, 2])}).json()
+    partly = arranged.answer(match, {"arranged": places(match, [1, 0])}).json()
+    assert (right["answers"][-1]["outcome"], right["answers"][-1]["share"]) == ("right", 1.0)
+    assert (partly["answers"][-1]["outcome"], partly["answers"][-1]["share"]) == ("wrong", 0.0)
+    assert partly["key"]["texts"] == ["filling → six minutes", "emptying → four minutes"]
+    assignment = order.lesson.editions.get().assignments.get()
+    side = item_answers(assignment, str(match.id))
+    assert side["answers"][0]["said"] == "filling → four minutes; emptying → six minutes"
+    assert {o["text"]: o["correct"] for o in side["options"]} == {
+        "emptying → six minutes": False,
+        "filling → four minutes": False,
+    }
+    assert "Zoe" in sheet_csv(sheet_data(assignment))
+
+
+def test_an_arrangement_with_a_place_twice_is_refused_and_nothing_is_kept(arranged, lesson) -> None:
+    order = item_with(lesson, "order")
+    refused = arranged.answer(order, {"arranged": [0, 0, 1]})
+    assert (refused.status_code, refused.json()["code"]) == (400, "response_shape")
+    assert not arranged.get()["student"]["items"][0]["answers"]
