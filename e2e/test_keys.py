@@ -35,6 +35,7 @@ def test_a_lesson_is_made_shared_and_answered_by_keys_alone(new_page: NewPage, s
     link = share(page)
     student = new_page(locale="es-ES", width=360, height=740)
     answer(student, link)
+    read_results(page)
 
 
 def bring_in(page: Page, stack: Stack) -> None:
@@ -96,3 +97,11 @@ def answer(student: Page, link: str) -> None:
     student.keyboard.press("Space")
     press(student, re.compile("^Responder"))
     expect(student.get_by_text(re.compile("correcta a la primera"))).to_be_visible()
+
+
+def read_results(page: Page) -> None:
+    press(page, "Resultados", role="link")
+    press(page, "Teo")
+    expect(page.get_by_text("Its fibres are bent")).to_be_visible()
+    page.keyboard.press("t")
+    expect(page.get_by_role("cell", name=re.compile("a la primera"))).to_be_visible()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from conftest import ROOT, NewPage, Stack, axe_faults, sign_in_demo, until
+from conftest import ROOT, NewPage, Stack, axe_faults, open_lesson, sign_in_demo, until
 from playwright.sync_api import Page, expect
 
 MEDIA = ROOT / "demo" / "media"
@@ -104,3 +104,56 @@ def test_work_that_failed_is_listed_with_its_sentence_and_can_be_put_away(new_pa
     assert axe_faults(page) == ""
     page.get_by_role("button", name="Put away").first.click()
     expect(page.get_by_text("are these its captions?")).not_to_be_visible()
+
+
+PASTED = """From a colleague:
+
+1. Put the steps of the bowline in order. [0:10]
+a) the tail comes up through the eye
+b) make a small eye in the standing part
+Correct order: b, a
+
+2. Match each part with its name.
+- the loose end of a line -> the tail
+- the long part that carries the load -> the standing part
+"""
+
+
+def test_items_from_elsewhere_come_in_by_one_paste_and_are_answered_by_keys(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Knots, as a machine wrote them down", "Items")
+    page.get_by_role("heading", name="Write your own").wait_for()
+    page.keyboard.press("Shift+V")
+    page.locator("textarea:focus").wait_for()
+    page.keyboard.insert_text(PASTED)
+    expect(page.get_by_text("1 line is not part of any item.")).to_be_visible()
+    assert axe_faults(page) == ""
+    page.get_by_role("button", name="Take in 2 items").press("Enter")
+    expect(page.get_by_text("2 items taken in.")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("Moved from 0:10 to")).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
+    page.keyboard.press("r")
+    page.get_by_role("navigation", name="Pauses").wait_for()
+    until(page, "document.querySelector('video').readyState > 2")
+    page.keyboard.press("j")
+    card = page.get_by_role("region", name=re.compile("Item"))
+    card.get_by_role("heading", name="Match each part with its name.").wait_for(timeout=30_000)
+    assert axe_faults(page) == ""
+    card.get_by_label("the loose end of a line").select_option("the tail")
+    card.get_by_label("the long part that carries the load").select_option("the standing part")
+    page.keyboard.press("Control+Enter")
+    expect(card.get_by_text("right the first time")).to_be_visible()
+    page.keyboard.press("Enter")
+    page.keyboard.press("j")
+    first = card.get_by_role("list", name="Put the steps of the bowline in order.").get_by_role("listitem").first
+    expect(first).to_contain_text("the tail comes up", timeout=30_000)
+    card.get_by_role("button", name="Later: the tail comes up through the eye").press("Enter")
+    expect(first).to_contain_text("make a small eye")
+    card.get_by_role("button", name="Answer", exact=True).press("Enter")
+    expect(card.get_by_text("right the first time")).to_be_visible()
+    page.keyboard.press("q")
+    page.get_by_role("navigation", name="Steps of the lesson").wait_for()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("article").filter(has_text="Match each part")).to_have_count(0)

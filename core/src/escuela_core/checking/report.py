@@ -154,8 +154,10 @@ def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> l
     severity: Literal["error", "look"]
     if verdict == "contradicted":
         # A number or a name that differs is plain to see; a turned "not" or an opposite needs more to be sure of.
+        # What cannot be named is only worth a look.
         plain = reason.params.get("sort") in ("quantity", "name")
-        severity = "error" if plain or likely.contradicted >= 0.6 else "look"
+        named = reason.code != "otherwise" and likely.contradicted >= 0.6
+        severity = "error" if plain or named else "look"
         return [Finding("contradicted", severity, reason.message, params=reason.params)]
     if verdict == "not_heard":
         severity = "error" if likely.not_heard >= 0.75 else "look"
