@@ -12,11 +12,12 @@ from collections import Counter
 
 import numpy as np
 import talks
-from measures import f1_at, pk
+from measures import f1_at, pk, text_tiling, window_diff
 
 from escuela_core.checking import check
 from escuela_core.checking.claims import key_claims
 from escuela_core.items import Item
+from escuela_core.language.terms import lemmas
 from escuela_core.segments import divide
 from escuela_core.transcripts import Transcript
 
@@ -93,7 +94,8 @@ def verdicts() -> None:
 
 
 def boundaries() -> None:
-    rows = {"punctuated": [], "unpunctuated": [], "cue ends": [], "segments": [], "even cuts": []}  # type: ignore[var-annotated]
+    rows: dict[str, list[float]] = {r: [] for r in ("punctuated", "unpunctuated", "cue ends")}
+    parts: dict[str, list[tuple[float, float]]] = {r: [] for r in ("segments", "TextTiling", "even cuts")}
     for name in talks.names(reporting=True):
         for captions, row in (("captions.vtt", "punctuated"), ("captions.auto.vtt", "unpunctuated")):
             talk = talks.load(name, captions=captions)
@@ -105,15 +107,18 @@ def boundaries() -> None:
         inner = [s["start_ms"] for s in talk.truth["sections"][1:]]
         length = talk.truth["duration_ms"]
         found = [s.span.start_ms for s in divide(talk.transcript)[1:]]
-        rows["segments"].append(pk(found, inner, length))
         count = len(inner) + 1
-        rows["even cuts"].append(pk([length * k // count for k in range(1, count)], inner, length))
+        words = [lemmas(s.text, talk.transcript.language) for s in talk.transcript.sentences]
+        tiled = [talk.transcript.sentences[n].start_ms for n in text_tiling(words, len(inner))]
+        even = [length * k // count for k in range(1, count)]
+        for row, bounds in (("segments", found), ("TextTiling", tiled), ("even cuts", even)):
+            parts[row].append((pk(bounds, inner, length), window_diff(bounds, inner, length)))
     print("\n| sentence ends, F1 at 600 ms | |\n|---|---|")
     for row in ("punctuated", "unpunctuated", "cue ends"):
         print(f"| {row} | {np.mean(rows[row]):.2f} |")
-    print("\n| segments, P_k (lower is better) | |\n|---|---|")
-    for row in ("segments", "even cuts"):
-        print(f"| {row} | {np.mean(rows[row]):.3f} |")
+    print("\n| segments (lower is better) | P_k | WindowDiff |\n|---|---|---|")
+    for row, each in parts.items():
+        print(f"| {row} | {np.mean([p for p, _ in each]):.3f} | {np.mean([w for _, w in each]):.3f} |")
 
 
 def cue_ends(name: str) -> list[int]:

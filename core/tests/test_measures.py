@@ -1,6 +1,6 @@
 import pytest
 import talks
-from measures import f1_at, pk
+from measures import f1_at, pk, text_tiling, window_diff
 
 
 def test_ends_at_the_right_places_score_one() -> None:
@@ -23,6 +23,20 @@ def test_the_same_boundaries_have_no_error() -> None:
 def test_no_boundaries_are_worse_than_near_ones() -> None:
     true = [60_000, 120_000]
     assert pk([62_000, 118_000], true, 180_000) < pk([], true, 180_000)
+
+
+def test_a_window_counts_every_boundary_and_pk_only_whether_there_is_one() -> None:
+    true = [60_000, 120_000]
+    assert window_diff(true, true, 180_000) == 0.0
+    doubled = [60_000, 62_000, 120_000]
+    assert window_diff(doubled, true, 180_000) > 0.0
+    assert window_diff([], true, 180_000) > window_diff([62_000, 118_000], true, 180_000)
+
+
+def test_tiles_end_where_the_words_change() -> None:
+    knots, locks = frozenset({"knot", "rope"}), frozenset({"lock", "gate"})
+    assert text_tiling([knots] * 8 + [locks] * 8, 1) == [8]
+    assert text_tiling([knots], 1) == []
 
 
 def test_reporting_and_development_talks_are_apart() -> None:

@@ -1,9 +1,13 @@
+import io
+import zipfile
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from escuela_core.errors import EscuelaError
-from escuela_core.transcripts import read_captions
+from escuela_core.transcripts import listing, read_captions
+from escuela_core.transcripts.cues import clean
 from escuela_core.transcripts.decoding import (
     CaptionsEmptyError,
     CaptionsNotTextError,
@@ -68,3 +72,19 @@ def test_any_cues_give_words_in_order_or_a_sentence(cues: list[str]) -> None:
     for sentence in transcript.sentences:
         assert all(w.start_ms < w.end_ms for w in sentence.words)
         assert all(a.end_ms <= b.start_ms for a, b in zip(sentence.words, sentence.words[1:], strict=False))
+
+
+def test_an_archive_that_calls_itself_captions_is_refused_unopened() -> None:
+    bomb = io.BytesIO()
+    with zipfile.ZipFile(bomb, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("captions.vtt", b"\x00" * 2_000_000)
+    with pytest.raises(CaptionsNotTextError):
+        decode(bomb.getvalue())
+
+
+def test_a_hundred_thousand_cues_are_each_taken_once() -> None:
+    rows = [f"[{n // 3600}:{n // 60 % 60:02d}:{n % 60:02d}] word{n}" for n in range(100_000)]
+    found, warnings = clean(listing.read("\n".join(rows)), None)
+    assert len(found) == 100_000
+    assert found[-1].lines == ("word99999",)
+    assert not warnings

@@ -7,11 +7,12 @@ import pytest
 from django.conf import settings
 
 from apps.lessons.models import Lesson
+from apps.recordings import hosts, links
 from apps.work.models import Job
 from escuela_core.transcripts import read_captions
 
 from ..conftest import DEMO, bring, looked, run_jobs, upload, vtt
-from ..recordings.test_links import host  # noqa: F401 (a fixture)
+from ..recordings.test_links import BY_COMMANDS, FRAMED, host  # noqa: F401 (a fixture)
 
 pytestmark = pytest.mark.django_db
 
@@ -221,3 +222,22 @@ def test_a_look_that_failed_says_why_and_cannot_be_brought_in(client) -> None:
     assert (look.state, look.error_code) == ("failed", "link_private")
     assert bring(client, look, way="recognise").json()["code"] == "not_looked"
     assert not [p for p in settings.MEDIA_FOLDER.rglob("*") if p.is_file()]
+
+
+def test_a_recording_at_a_host_that_is_moved_by_commands_reaches_the_student(
+    client, teacher, settings, monkeypatch
+) -> None:
+    """Its length comes with the words; its player and how it is moved go with the lesson."""
+    settings.RECORDING_HOSTS = [BY_COMMANDS]
+    monkeypatch.setattr(hosts, "_json", lambda _address: FRAMED)
+    monkeypatch.setattr(links, "checked", lambda link: link)
+    look = looked(client, link="https://www.h.example/watch?v=k3y")
+    assert look.result["title"] == "Locks of the old canal"
+    assert not look.result["has_sound"]
+    listing = "0:05 A lock lifts a boat.\n0:12 The gates are made of oak.\n0:20 The water comes from above.\n"
+    lesson = lesson_of(bring(client, look, way="pasted", text=listing))
+    assert lesson.recording.player_url.endswith("?feature=oembed&x=1&enablejsapi=1")
+    assert lesson.recording.duration_ms >= 20_000
+    rehearsal = client.get(f"/api/lessons/{lesson.id}/rehearsal/").json()
+    assert (rehearsal["player_dialect"], rehearsal["player_url"]) == ("commands", lesson.recording.player_url)
+    assert [s["text"] for s in rehearsal["sentences"]][1] == "The gates are made of oak."

@@ -56,6 +56,45 @@ def test_what_only_calls_itself_a_video_is_refused(tmp_path, data: bytes) -> Non
         media.probe(path, "evil.mp4")
 
 
+def test_a_truncated_file_is_refused_in_a_sentence(media_file, tmp_path) -> None:
+    whole = media_file(*PICTURE, *TONE, "-c:v", "libx264", "-c:a", "aac", "-shortest")
+    path = tmp_path / "cut"
+    path.write_bytes(whole[: len(whole) // 2])
+    with pytest.raises(NotMediaError, match="“cut.mp4” is not"):
+        media.probe(path, "cut.mp4")
+
+
+def test_of_eight_sound_tracks_the_first_is_heard(media_file, tmp_path) -> None:
+    tracks = [part for n in range(8) for part in ("-f", "lavfi", "-i", f"sine=frequency={300 + 40 * n}:duration=2")]
+    mapped = [part for n in range(8) for part in ("-map", f"{n}:a")]
+    path = tmp_path / "many"
+    path.write_bytes(media_file(*tracks, *mapped, "-c:a", "aac", ending="m4a"))
+    found = media.probe(path, "many.m4a")
+    assert (found.has_picture, found.media_type) == (False, "audio/mp4")
+    heard = b"".join(media.samples(path, lambda _: None, 2_000))
+    assert len(heard) / 2 / media.RATE == pytest.approx(2.0, abs=0.1)
+
+
+def test_a_phone_video_on_its_side_keeps_its_length_and_has_a_poster(media_file, tmp_path) -> None:
+    flat = tmp_path / "flat.mp4"
+    flat.write_bytes(media_file(*PICTURE, *TONE, "-c:v", "libx264", "-c:a", "aac", "-shortest"))
+    path = tmp_path / "turned"
+    path.write_bytes(media_file("-i", str(flat), "-c", "copy", "-metadata:s:v", "rotate=90"))
+    found = media.probe(path, "phone.mp4")
+    assert (found.media_type, found.has_picture) == ("video/mp4", True)
+    assert abs(found.duration_ms - 2_000) < 150
+    poster = tmp_path / "poster.jpg"
+    media.poster(path, poster, found.duration_ms // 5)
+    assert poster.stat().st_size > 0
+
+
+def test_a_video_of_uneven_frames_is_as_long_as_its_sound(media_file, tmp_path) -> None:
+    uneven = ("-vf", "select='lt(n,5)+gt(n,15)'", "-fps_mode", "vfr")
+    path = tmp_path / "uneven"
+    path.write_bytes(media_file(*PICTURE, *TONE, *uneven, "-c:v", "libx264", "-c:a", "aac"))
+    assert abs(media.probe(path, "uneven.mp4").duration_ms - 2_000) < 200
+
+
 def test_a_file_browsers_cannot_play_is_converted_whole(media_file, tmp_path) -> None:
     source, target = tmp_path / "source", tmp_path / "played.mp4"
     source.write_bytes(media_file(*PICTURE, *TONE, "-c:v", "mpeg4", "-c:a", "ac3", "-shortest", ending="mkv"))

@@ -1,4 +1,5 @@
 import base64
+import random
 
 import pytest
 from django.conf import settings
@@ -30,6 +31,18 @@ def test_a_file_arrives_in_pieces_and_is_whole_byte_for_byte(client) -> None:
     assert piece(client, address, 60_000, data[60_000:]).status_code == 204
     upload = Upload.objects.get()
     assert (upload.name, upload.is_whole, upload.path.read_bytes()) == ("Tides.mp4", True, data)
+
+
+def test_a_file_broken_off_ten_times_at_random_is_whole(client) -> None:
+    rng = random.Random(10)
+    data = rng.randbytes(400_000)
+    address = begin(client, len(data))["Location"]
+    for cut in sorted(rng.sample(range(1, len(data)), 10)) + [len(data)]:
+        offset = int(client.head(address)["Upload-Offset"])
+        # A line that breaks leaves part of a piece behind; the client asks how far the file has come.
+        assert piece(client, address, offset, data[offset:cut])["Upload-Offset"] == str(cut)
+        assert piece(client, address, offset, data[offset:]).status_code == 409
+    assert Upload.objects.get().path.read_bytes() == data
 
 
 def test_a_piece_for_another_place_is_refused_and_changes_nothing(client) -> None:

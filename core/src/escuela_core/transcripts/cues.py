@@ -180,18 +180,30 @@ def _lines_repeated(before: tuple[str, ...], lines: tuple[str, ...]) -> int:
     return 0
 
 
+def _next_starts(cues: Sequence[Cue]) -> list[int | None]:
+    """For each cue the first later start, None at the end; one pass from behind."""
+    starts: list[int | None] = []
+    for number in range(len(cues) - 1, -1, -1):
+        after = cues[number + 1] if number + 1 < len(cues) else None
+        same = after is not None and after.start_ms <= cues[number].start_ms
+        starts.append(None if after is None else starts[-1] if same else after.start_ms)
+    return starts[::-1]
+
+
 def _with_ends(cues: list[Cue], duration_ms: int | None, warnings: list[Warning]) -> list[Cue]:
     done: list[Cue] = []
-    for number, cue in enumerate(cues):
+    # A listing gives no ends at all, so that setting them repairs nothing.
+    gives_ends = any(cue.end_ms is not None for cue in cues)
+    for cue, following in zip(cues, _next_starts(cues), strict=True):
         if duration_ms is not None and cue.start_ms >= duration_ms + GRACE_MS:
             raise CaptionBeyondEndError(cue.line, cue.start_ms, duration_ms)
-        following = next((c.start_ms for c in cues[number + 1 :] if c.start_ms > cue.start_ms), None)
         end_ms = cue.end_ms
         if end_ms is None or end_ms <= cue.start_ms:
             limit = cue.start_ms + LONGEST_CUE_MS
             end_ms = min(following, limit) if following is not None else min(limit, duration_ms or limit)
             end_ms = max(end_ms, cue.start_ms + 1)
-            warnings.append(repair(cue.line, "no_end", at=clock(cue.start_ms)))
+            if gives_ends:
+                warnings.append(repair(cue.line, "no_end", at=clock(cue.start_ms)))
         elif following is not None and end_ms > following:
             if end_ms - following > 250:
                 warnings.append(repair(cue.line, "overlap", at=clock(cue.start_ms)))

@@ -59,7 +59,7 @@ _LETTERED = re.compile(
     r"^[\[(]?(?P<letter>[A-Ha-h])(?P<end>[).]\s?[-–—](?=\s)|\)|\.|:|\]|\s?[-–—](?=\s)|\s\))\s*(?P<rest>\S.*)$"
 )
 _BULLET = re.compile(r"^(?P<bullet>[-–—*•·▪◦‣+►»])\s+(?P<rest>\S.*)$")
-_PAIR = re.compile(r"^(?P<left>.{1,120}?\S)\s*(?:→|->|=>|-->|⟶|↔|<->|\s=\s|\s::?\s|\s\|\s)\s*(?P<right>\S.*)$")
+_PAIR = re.compile(r"^(?P<left>.{0,120}?\S)\s*(?:→|->|=>|-->|⟶|↔|<->|\s=\s|\s::?\s|\s\|\s)\s*(?P<right>\S.*)$")
 _DASHED = re.compile(r"^(?P<left>.{1,80}?\S)\s+[-–—]\s+(?P<right>\S.*)$")
 _KEYS_HEADING = re.compile(
     r"^(?:the )?(?:correct )?(?:answers|answer ?(?:key|sheet)|key|solutions|respuestas(?: correctas)?"

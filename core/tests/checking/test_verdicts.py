@@ -1,0 +1,91 @@
+"""From likelihoods and clashes to one word and one sentence."""
+
+import math
+
+import pytest
+
+from escuela_core.checking.claims import Claim, key_claims
+from escuela_core.checking.evidence import script_of
+from escuela_core.checking.facts import Comparison, Facts
+from escuela_core.checking.features import NAMES, Reading
+from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood, turned
+from escuela_core.checking.verdicts import decide, steps_turned, worst
+from escuela_core.items import Criterion, Match, Open, Order, Pair
+
+SILENT = Comparison("silent")
+SIX = Comparison("clashing", "seven minutes", "six minutes")
+
+
+@pytest.fixture(scope="module")
+def script(lock):
+    return script_of(lock)
+
+
+def reading(*, quantity: Comparison = SILENT, denied: bool = False, best: int = 0, **figures: float) -> Reading:
+    given = dict.fromkeys(NAMES, 0.5) | {"given_words": 0.9, "meaning": 0.8, "words": 0.9} | figures
+    claim = Claim("It takes six minutes.", "How long?", "six minutes", denied=denied)
+    return Reading(claim, best, 0.9, (best,), given, Facts(quantity, SILENT, SILENT, SILENT))
+
+
+SURE = Likelihood(HEARD_FROM + 0.1, 0.2, 0.1)
+BETWEEN = Likelihood((HEARD_FROM + DOUBTED_BELOW) / 2, 0.3, 0.2)
+AGAINST = Likelihood(0.1, 0.7, 0.2)
+ABSENT = Likelihood(0.1, 0.2, 0.7)
+
+
+@pytest.mark.parametrize(
+    ("given", "likely", "verdict", "reason"),
+    [
+        ({}, SURE, "heard", "said"),
+        ({"quantity": SIX}, SURE, "unclear", "maybe_clash"),
+        ({}, BETWEEN, "unclear", "near"),
+        ({}, AGAINST, "contradicted", "otherwise"),
+        ({"quantity": SIX}, AGAINST, "contradicted", "clash"),
+        ({}, ABSENT, "not_heard", "not_found"),
+        ({"denied": True, "quantity": SIX}, SURE, "heard", "denied"),
+        ({"denied": True}, SURE, "unclear", "near"),
+        ({"denied": True}, AGAINST, "contradicted", "denied_but_said"),
+    ],
+)
+def test_a_verdict_has_the_reason_that_decided(script, given, likely, verdict, reason) -> None:
+    said, why = decide(reading(**given), likely, script)
+    assert (said, why.code) == (verdict, reason)
+    assert why.message.endswith((".", "”"))
+
+
+def test_a_clashing_number_is_never_heard_however_sure_the_model_is(script) -> None:
+    said, why = decide(reading(quantity=SIX), Likelihood(0.99, 0.005, 0.005), script)
+    assert said != "heard"
+    assert "six minutes" in why.message
+    assert "seven minutes" in why.message
+
+
+def test_what_does_not_apply_speaks_neither_way() -> None:
+    plain = likelihood(reading())
+    without = likelihood(reading(telling_margin=math.nan, number_here=math.nan))
+    assert sum((without.heard, without.contradicted, without.not_heard)) == pytest.approx(1.0)
+    assert without != plain
+    assert turned(plain) == Likelihood(plain.contradicted, plain.heard, plain.not_heard)
+
+
+def test_the_claim_least_likely_decides_for_an_item_of_several() -> None:
+    first, second = reading(), reading(best=1)
+    assert worst([(first, SURE), (second, AGAINST)]) == (second, AGAINST)
+
+
+def test_pairs_criteria_and_steps_are_claims_of_their_own() -> None:
+    match = Match(prompt="?", pairs=(Pair("bow", "front"), Pair("stern", "")))
+    assert [c.text for c in key_claims(match)] == ["bow front"]
+    criteria = Open(prompt="Why?", criteria=(Criterion("pressure", 1), Criterion("level", 1)))
+    assert [c.answer for c in key_claims(criteria)] == ["pressure", "level"]
+    assert [c.text for c in key_claims(Order(prompt="?", steps=("one", " ", "two")))] == ["one", "two"]
+
+
+def test_steps_are_compared_only_where_they_are_surely_found() -> None:
+    item = Order(prompt="?", steps=("one", "two"))
+    surely = [reading(best=5), reading(best=2)]
+    hardly = [reading(best=5, words=0.2), reading(best=2)]
+    assert steps_turned(item, surely) is not None
+    assert steps_turned(item, hardly) is None
+    assert steps_turned(item, surely[::-1]) is None
+    assert steps_turned(Open(prompt="?"), surely) is None
