@@ -138,7 +138,8 @@ export function worstFirst(items: Item[]): Item[] {
   };
   const open = (i: Item) =>
     i.undecided ||
-    (!i.decision && ((i.report?.verdict ?? "heard") !== "heard" || (i.report?.findings.length ?? 0) > 0));
+    (!i.decision &&
+      ((i.report?.verdict ?? "heard") !== "heard" || (i.report?.findings ?? []).some((f) => f.severity !== "hint")));
   return items
     .filter((i) => i.place === "lesson" && i.content.kind !== "note" && open(i))
     .sort((a, b) => weight(b) - weight(a));

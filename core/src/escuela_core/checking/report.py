@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from escuela_core.checking.claims import Claim, key_claims, option_claims
@@ -12,6 +12,7 @@ from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, likelihood, turned
 from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, steps_turned, worst
+from escuela_core.checking.wording import crowded, given_away, wording_findings
 from escuela_core.items import Item
 from escuela_core.language.parsing import read_ahead, speaks
 from escuela_core.language.vectors import encoder
@@ -54,8 +55,14 @@ def check(
     outside = _outside(transcript, extract)
     ground = _Ground(script, rows, outside, silences)
     reports = [_checked(item, number, ground) for number, item in enumerate(items)]
-    doubled = twins(items, [[e.span for e in r.evidence[:1]] for r in reports], script.transcript.language)
-    return [_with(report, doubled.get(number)) for number, report in enumerate(reports)]
+    language = script.transcript.language
+    doubled = twins(items, [[e.span for e in r.evidence[:1]] for r in reports], language)
+    # What an item has only beside the others.
+    beside = (doubled, given_away(items, language), crowded(items))
+    return [
+        replace(report, findings=(*report.findings, *(found[number] for found in beside if number in found)))
+        for number, report in enumerate(reports)
+    ]
 
 
 class _Rows:
@@ -132,6 +139,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
         *_verdict_findings(verdict, reason, likely),
         *also_right(item, script, rows.options[number], rows.of_options(number), reading),
         *_outside_findings(verdict, item, ground.outside, reading),
+        *wording_findings(item, evidence[0].text),
     ]
     resting = list(item.evidence) or [script.transcript.sentences[r.best].span for r in readings]
     findings += pause_findings(item, resting, script.transcript, ground.silences)
@@ -180,17 +188,3 @@ def _outside_findings(verdict: Verdict, item: Item, outside: Script | None, read
             params={"quote": sentence.text, "prompt": item.asked},
         )
     ]
-
-
-def _with(report: ItemReport, twin: Finding | None) -> ItemReport:
-    if twin is None:
-        return report
-    return ItemReport(
-        report.id,
-        report.verdict,
-        report.support,
-        report.reason,
-        report.pause_ms,
-        report.evidence,
-        (*report.findings, twin),
-    )
