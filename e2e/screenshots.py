@@ -11,6 +11,22 @@ OUT = ROOT / "docs" / "screenshots"
 LOCK, KNOTS = "How a canal lock lifts a boat", "Three knots that hold a boat"
 
 
+PASTED = """Three questions for Friday, with my regards:
+
+1. [0:25] How much of its strength does a line lose by a bowline?
+a) about ten percent
+b) about forty percent *
+c) none
+
+2. Match each part of a line with its name.
+- the loose end -> the tail
+- the part under load -> the standing part
+
+3. True or false: wet nylon is as strong as dry nylon.
+Answer: False
+"""
+
+
 def shot(page: Page, name: str) -> None:
     page.wait_for_timeout(700)
     page.screenshot(path=OUT / f"{name}.png")
@@ -58,6 +74,12 @@ def test_items(new_page: NewPage) -> None:
     page = new_page()
     sign_in_demo(page)
     open_lesson(page, KNOTS, "Items")
+    page.get_by_role("heading", name="Write your own").wait_for()
+    page.keyboard.press("Shift+V")
+    page.locator("textarea:focus").fill(PASTED)
+    page.get_by_role("button", name="Take in 3 items").wait_for()
+    shot(page, "paste")
+    page.keyboard.press("Escape")
     page.get_by_label("How many").fill("5")
     page.get_by_role("button", name="Propose").click()
     page.get_by_text(re.compile(r"\d items? proposed")).wait_for(timeout=60_000)
