@@ -8,6 +8,7 @@ import pytest
 from conftest import LOCK, spoken
 
 from escuela_core import cli
+from escuela_core.items import items_from_json
 from escuela_core.transcripts import webvtt
 
 
@@ -98,3 +99,70 @@ def test_it_is_installed_as_a_command(captions: Path) -> None:
     done = subprocess.run([command, "read", captions], capture_output=True, text=True, check=False)
     assert done.returncode == 0
     assert json.loads(done.stdout)["language"] == "en"
+
+
+PASTED = """Hello Ana,
+
+1. How long does the chamber take to fill? [0:01]
+a) about six minutes
+b) an hour
+Answer: a
+
+2. Who?
+a) one
+b) two
+Answer: E
+"""
+
+
+def test_paste_gives_an_item_list_that_reads_back_and_tells_what_was_not_read(tmp_path, capsys) -> None:
+    path = tmp_path / "pasted.txt"
+    path.write_text(PASTED, "utf-8")
+    assert cli.main(["paste", str(path)]) == 0
+    out, err = capsys.readouterr()
+    items = items_from_json(json.loads(out))
+    assert [i.kind for i in items] == ["choice", "choice"]
+    assert items[0].pause_ms == 1_000
+    assert "Line 1 was not read: Hello Ana," in err
+    assert "Line 11: The key “E” is none of the options." in err
+
+
+def test_paste_with_the_talk_s_captions_puts_items_where_they_are_said(tmp_path, capsys, captions) -> None:
+    path = tmp_path / "pasted.txt"
+    path.write_text(PASTED, "utf-8")
+    assert cli.main(["paste", str(path), "--captions", str(captions)]) == 0
+    first = json.loads(capsys.readouterr().out)["items"][0]
+    assert first["evidence"][0]["end_ms"] <= first["pause_ms"]
+    assert first["pause_ms"] > 20_000
+
+
+def test_paste_of_nothing_is_one_sentence_and_exit_2(tmp_path, capsys) -> None:
+    path = tmp_path / "empty.txt"
+    path.write_bytes(b"")
+    assert cli.main(["paste", str(path)]) == 2
+    assert capsys.readouterr().err.count("\n") == 1
+
+
+def test_items_of_every_kind_are_checked_and_placed(tmp_path, capsys, captions) -> None:
+    pairs = [{"left": "bow", "right": "front"}, {"left": "stern", "right": "back"}]
+    items = {
+        "items": [
+            {"kind": "order", "prompt": "Sort.", "steps": ["The boat enters", "The chamber fills"]},
+            {
+                "kind": "match",
+                "prompt": "Join.",
+                "pairs": [{"left": "bow", "right": "front"}, {"left": "a", "right": "b"}],
+            },
+            {"kind": "open", "prompt": "Why?", "criteria": [{"text": "water flows by its own weight", "marks": 1}]},
+            {"kind": "note", "text": "Watch the gates."},
+        ]
+    }
+    path = tmp_path / "items.json"
+    path.write_text(json.dumps(items), "utf-8")
+    assert cli.main(["check", str(captions), str(path)]) == 0
+    reports = json.loads(capsys.readouterr().out)["items"]
+    assert [r["id"] for r in reports] == ["q1", "q2", "q3", "q4"]
+    assert {r["verdict"] for r in reports} <= {"heard", "unclear", "contradicted", "not_heard"}
+    assert cli.main(["place", str(captions), str(path)]) == 0
+    placed = json.loads(capsys.readouterr().out)["items"]
+    assert all(p["pause_ms"] for p in placed[:3])
