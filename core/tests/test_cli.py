@@ -151,7 +151,7 @@ def test_items_of_every_kind_are_checked_and_placed(tmp_path, capsys, captions) 
             {
                 "kind": "match",
                 "prompt": "Join.",
-                "pairs": [{"left": "bow", "right": "front"}, {"left": "a", "right": "b"}],
+                "pairs": pairs,
             },
             {"kind": "open", "prompt": "Why?", "criteria": [{"text": "water flows by its own weight", "marks": 1}]},
             {"kind": "note", "text": "Watch the gates."},
