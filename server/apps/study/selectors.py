@@ -101,9 +101,10 @@ def progress(item: Item, answers: list[Answer], policy: Policy, state: State, *,
 
 def key_of(item: Item) -> dict[str, Any]:
     """The key and explanation, for when the policy has let them go."""
-    shown: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "explanation": item.explanation}
+    shown: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "feedback": [], "explanation": item.explanation}
     if isinstance(item, Choice):
         shown["correct"] = list(item.key)
+        shown["feedback"] = [o.feedback for o in item.options]
     elif isinstance(item, TrueFalse):
         shown["truth"] = item.answer
     else:

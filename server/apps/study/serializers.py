@@ -63,6 +63,7 @@ class KeyOut(serializers.Serializer[object]):
     correct = serializers.ListField(child=serializers.IntegerField())
     truth = serializers.BooleanField(allow_null=True)
     texts = serializers.ListField(child=serializers.CharField())
+    feedback = serializers.ListField(child=serializers.CharField(allow_blank=True))
     explanation = serializers.CharField()
     evidence = SpanOut(many=True)
 

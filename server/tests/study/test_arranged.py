@@ -1,4 +1,4 @@
-"""Items that are arranged, from the question a student sees to the class sheet."""
+"""Items that are arranged, from the question a student sees to the class sheet; what is said to single options."""
 
 import pytest
 
@@ -9,7 +9,7 @@ from apps.results.export import sheet_csv
 from apps.results.selectors import item_answers, sheet_data
 from escuela_core.items.kinds.arranged import shuffled
 
-from ..conftest import StudentBrowser, item_with, run_jobs
+from ..conftest import CHOICE, StudentBrowser, item_with, run_jobs
 
 pytestmark = pytest.mark.django_db
 
@@ -77,3 +77,17 @@ def test_an_arrangement_with_a_place_twice_is_refused_and_nothing_is_kept(arrang
     refused = arranged.answer(order, {"arranged": [0, 0, 1]})
     assert (refused.status_code, refused.json()["code"]) == (400, "response_shape")
     assert not arranged.get()["student"]["items"][0]["answers"]
+
+
+def test_what_is_said_to_an_option_comes_with_the_key_and_not_before(teacher, lesson) -> None:
+    said = {"text": "About two minutes", "correct": False, "feedback": "That is the small lock."}
+    content = CHOICE | {"options": [said, *CHOICE["options"][1:]]}
+    items.change_item(item_with(lesson, "choice"), items.content_of(content), None)
+    run_jobs()
+    fresh = Lesson.objects.get(id=lesson.id)
+    browser = StudentBrowser(share(teacher, fresh, name="Deck hands", policy={"attempts": 2}))
+    assert "small lock" not in str(browser.get())
+    first = browser.answer(item_with(fresh, "choice"), {"chosen": [0]}).json()
+    assert first["key"] is None
+    second = browser.answer(item_with(fresh, "choice"), {"chosen": [0]}).json()
+    assert second["key"]["feedback"] == ["That is the small lock.", "", ""]

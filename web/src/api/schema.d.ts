@@ -1124,6 +1124,7 @@ export interface components {
             correct: number[];
             truth: boolean | null;
             texts: string[];
+            feedback: string[];
             explanation: string;
             evidence: components["schemas"]["SpanOut"][];
         };

@@ -1,5 +1,7 @@
+import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import type { Content } from "../desk/queries";
+import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
 import { RowsEditor } from "./RowsEditor";
 
@@ -30,6 +32,7 @@ const field = "field !px-2 !py-1";
 
 function Options({ content, put }: Props) {
   const { t } = useTranslation();
+  const [saying, setSaying] = useState(() => (content.options ?? []).some((o) => o.feedback));
   const name = (n: number) => t("item.option", { letter: letter(n) });
   return (
     <RowsEditor
@@ -42,6 +45,11 @@ function Options({ content, put }: Props) {
       add={t("item.addOption")}
       keys={t("item.optionKeys")}
       mark={(o) => ({ correct: !o.correct })}
+      more={
+        <Button look="quiet" small onClick={() => setSaying(!saying)} aria-pressed={saying}>
+          {t("item.sayToEach")}
+        </Button>
+      }
       fields={(o, n, change) => (
         <>
           <input
@@ -59,6 +67,16 @@ function Options({ content, put }: Props) {
             value={o.text}
             onChange={(e) => change({ text: e.target.value })}
           />
+          {saying && (
+            <input
+              dir="auto"
+              className={field}
+              aria-label={t("item.feedbackTo", { letter: letter(n) })}
+              placeholder={t("item.feedbackTo", { letter: letter(n) })}
+              value={o.feedback ?? ""}
+              onChange={(e) => change({ feedback: e.target.value })}
+            />
+          )}
         </>
       )}
     />

@@ -15,6 +15,7 @@ type Props<T> = {
   name: (n: number) => string;
   add: string;
   keys: string;
+  more?: ReactNode;
   mark?: (row: T) => Partial<T>;
 };
 
@@ -98,6 +99,7 @@ export function RowsEditor<T extends object>(props: Props<T>) {
       <Button look="quiet" small className="!px-0" onClick={add} disabled={rows.length >= MOST_ROWS}>
         {props.add}
       </Button>
+      {props.more}
       <p className="text-[13px] text-quiet">{props.keys}</p>
     </fieldset>
   );

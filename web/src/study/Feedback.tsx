@@ -27,10 +27,21 @@ export function Feedback(props: { question: Question; progress: Progress; lesson
         {last.comment && <p dir="auto">{last.comment}</p>}
       </div>
       {progress.key && (
-        <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} right={last.outcome === "right"} />
+        <>
+          {chosenIn(last.response).map((n) => (
+            <p key={n} dir="auto" className="mb-2">
+              {progress.key?.feedback[n]}
+            </p>
+          ))}
+          <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} right={last.outcome === "right"} />
+        </>
       )}
     </div>
   );
+}
+
+function chosenIn(response: object): number[] {
+  return (response as Answered).chosen ?? [];
 }
 
 function KeyShown(props: {
