@@ -6,16 +6,12 @@ import talks
 from conftest import LOCK, spoken
 
 from escuela_core.items import Choice, Gap, TrueFalse, item_to_json
-from escuela_core.language.parsing import parsed
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import negations
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript
 from escuela_core.writing import propose
 from escuela_core.writing.distractors import wrong_quantities
-from escuela_core.writing.questions import questions
-from escuela_core.writing.statements import clause_of
-from escuela_core.writing.statements_changed import false_statements, true_statement
 
 TALK = "heat-pump"
 
@@ -28,79 +24,6 @@ def talk() -> Transcript:
 @pytest.fixture(scope="module")
 def proposed(talk: Transcript):
     return propose(talk, count=10)
-
-
-def clause(text: str):
-    return clause_of(0, parsed(text))
-
-
-@pytest.mark.parametrize(
-    "text",
-    [
-        "Is the gate open?",
-        "It takes about six minutes to fill the chamber.",
-        "This one holds the boat against the wall.",
-        "Hello and welcome to the harbour of Puerto Lumbre.",
-        "Look at the gates from above, please.",
-        "The key, hang on, the other key opens the gate.",
-        "I tie the rope around the far horn of the cleat.",
-        "Here the water runs into the stone chamber.",
-    ],
-)
-def test_sentences_that_need_their_neighbours_or_greet_carry_no_item(text: str) -> None:
-    assert clause(text) is None
-
-
-def test_a_clause_drops_what_trails_behind_it() -> None:
-    found = clause("So the keeper opens the paddles slowly, because the boat must not drift.")
-    assert found is not None
-    assert found.text.endswith("slowly")
-    assert "because" not in found.text
-
-
-@pytest.mark.parametrize(
-    ("text", "prompt", "key"),
-    [
-        ("The chamber takes six minutes.", "How long does the chamber take?", "six minutes"),
-        ("The old lock has eleven wooden gates.", "How many wooden gates does the old lock have?", "eleven"),
-        ("The chamber is nine metres deep.", "How deep is the chamber?", "nine metres"),
-        ("The loose end of a line is called the tail.", "What is the loose end of a line called?", "the tail"),
-        (
-            "The boat rises slowly because the keeper opens the paddles one by one.",
-            "Why does the boat rise slowly?",
-            "The keeper opens the paddles one by one",
-        ),
-    ],
-)
-def test_clauses_become_the_questions_a_colleague_would_ask(text: str, prompt: str, key: str) -> None:
-    found = clause(text)
-    assert found is not None
-    assert (prompt, key) in [(q.prompt[:1].upper() + q.prompt[1:], q.key) for q in questions(found)]
-
-
-def test_a_plural_subject_is_asked_in_the_singular() -> None:
-    found = clause("Small bacteria turn the milk sugar into acid.")
-    assert found is not None
-    assert any(q.prompt.startswith("What turns the milk sugar") for q in questions(found))
-
-
-def test_a_false_statement_changes_one_number_in_its_own_form() -> None:
-    found = clause("The chamber takes six minutes to fill.")
-    assert found is not None
-    statement = next(false_statements(found, [], random.Random(1)))
-    assert statement.answer is False
-    said = quantities(statement.text)
-    assert len(said) == 1
-    assert said[0].dimension == "time"
-    assert said[0].low != 360
-    assert not re.search(r"\d", statement.text)
-
-
-def test_no_statement_is_made_of_a_negated_clause() -> None:
-    found = clause("The keeper never opens the paddles all at once.")
-    assert found is None or (
-        list(false_statements(found, [], random.Random(1))) == [] and true_statement(found) is None
-    )
 
 
 @pytest.mark.parametrize(

@@ -10,6 +10,7 @@ import numpy as np
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.facts import Comparison, Facts, compare
+from escuela_core.checking.quoting import quotes
 from escuela_core.checking.ranking import ranked
 from escuela_core.checking.support import ground, support_figures
 from escuela_core.language.parsing import speaks
@@ -65,13 +66,18 @@ NAMES = (
     "number_other",
     "number_rival",
 )
+# A claim in the talk's own words is looked for among so many of the best sentences.
+QUOTED_AMONG = 3
 _SILENT = Comparison("silent")
 NO_FACTS = Facts(_SILENT, _SILENT, _SILENT, _SILENT)
 
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """A claim beside its best sentence: the figures and the facts they come from; ``order`` has the next best."""
+    """A claim beside its best sentence: the figures and the facts they come from; ``order`` has the next best.
+
+    ``quoted`` claims are that sentence's own words.
+    """
 
     claim: Claim
     best: int
@@ -79,6 +85,7 @@ class Reading:
     order: tuple[int, ...]
     figures: dict[str, float]
     facts: Facts
+    quoted: bool = False
 
 
 def read_claim(
@@ -90,6 +97,10 @@ def read_claim(
     """
     order = ranked(script, claim, rivals, row)
     at = order[0] if within is None else within
+    quoting = next(
+        (i for i in (order[:QUOTED_AMONG] if within is None else [within]) if quotes(claim.text, script.texts[i])), None
+    )
+    at = at if quoting is None else quoting
     language = script.transcript.language
     near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
     here = script.words[at].union(*(script.words[i] for i in near))
@@ -128,7 +139,8 @@ def read_claim(
         figures |= {f"{sort}_{outcome}": float(comparison.outcome == outcome) for outcome in outcomes}
     if english:
         figures |= support_figures(script, claim, rivals, ground(script, order, at))
-    return Reading(claim, at, float(row[at]), tuple(order), {n: figures.get(n, float("nan")) for n in NAMES}, facts)
+    named = {n: figures.get(n, float("nan")) for n in NAMES}
+    return Reading(claim, at, float(row[at]), tuple(order), named, facts, quoting is not None)
 
 
 def _answer_at(script: Script, claim: Claim, here: frozenset[str], local: np.ndarray) -> tuple[float, float]:

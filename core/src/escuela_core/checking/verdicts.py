@@ -39,7 +39,9 @@ def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdic
     """One verdict and its sentence. Where the engine cannot tell it says ``unclear``."""
     if not speaks(script.transcript.language):
         return _by_words_alone(reading)
-    clash = _clash(reading)
+    clash = None if reading.quoted else _clash(reading)
+    if reading.quoted and not reading.claim.denied:
+        return "heard", Reason("said", "The talk says it here.")
     if likely.heard >= HEARD_FROM and (clash is None) != reading.claim.denied:
         return "heard", _why_heard(reading, clash)
     if likely.heard < DOUBTED_BELOW:

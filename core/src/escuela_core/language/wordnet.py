@@ -74,10 +74,10 @@ def senses(lemma: str, part: str) -> list[Sense]:
 
 
 @lru_cache(maxsize=20_000)
-def opposites(lemma: str) -> frozenset[str]:
-    """Words that WordNet calls antonyms of ``lemma`` in any sense, those of similar adjectives included."""
+def opposites(lemma: str, parts: str = "nvar") -> frozenset[str]:
+    """Words that WordNet calls antonyms of ``lemma`` in any sense of the parts of speech ``parts``."""
     found: set[str] = set()
-    for part in _FILES:
+    for part in parts:
         for sense in senses(lemma, part):
             number = next((i + 1 for i, w in enumerate(sense.words) if w.lower() == lemma.lower()), 0)
             for pointer in sense.pointers:

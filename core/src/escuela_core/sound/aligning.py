@@ -148,7 +148,11 @@ def _following(tokens: Sequence[_Token], piece: Span, upcoming: int) -> slice:
 @lru_cache(maxsize=1)
 def _decoder() -> Any:
     config = Config(
-        hmm=get_model_path("en-us/en-us"), dict=get_model_path("en-us/cmudict-en-us.dict"), lm=None, bestpath=False, loglevel="FATAL"
+        hmm=get_model_path("en-us/en-us"),
+        dict=get_model_path("en-us/cmudict-en-us.dict"),
+        lm=None,
+        bestpath=False,
+        loglevel="FATAL",
     )
     return Decoder(config)
 

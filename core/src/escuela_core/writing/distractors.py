@@ -7,22 +7,26 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from spacy.tokens import Doc, Span
+from spacy.tokens import Doc, Token
 
 from escuela_core.language.quantities import Quantity, quantities
-from escuela_core.language.terms import lemmas
+from escuela_core.language.terms import rarity
 from escuela_core.language.vectors import encoder
 from escuela_core.language.wordnet import family
-from escuela_core.writing.statements import said
+from escuela_core.writing.clauses import content, said
 
 WANTED = 3
-TOO_ALIKE, TOO_FAR = 0.78, 0.12
+TOO_ALIKE, TOO_FAR = 0.78, 0.15
+# From this rarity on (wordfreq, 0 to 1) a word counts as a term of the talk's own trade.
+TERM = 0.55
 _NUMBER_WORDS = (
     "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen "
     "sixteen seventeen eighteen nineteen twenty"
 ).split()
 _TENS = {20: "twenty", 30: "thirty", 40: "forty", 50: "fifty", 60: "sixty", 70: "seventy", 80: "eighty", 90: "ninety"}
-_FACTORS = (0.5, 2.0, 1.5, 3.0, 0.25, 0.75, 4.0, 10.0)
+_FACTORS = (0.5, 2.0, 1.5, 3.0, 0.75, 1.25, 2 / 3, 4 / 3, 5 / 6, 7 / 6, 4.0, 0.25)
+FAR_YEARS = 150
+_YEARS_OFF = (-41, -28, -17, -12, -6, 5, 9, 14, 23, 36)
 _POINTING = re.compile(
     r"\b(?:this|that|these|those|it|its|my|our|your|his|her|their|here|one|ones|thing|things|way|lot|every|each|some|any|all|no|both|"
     r"another|other|same|such|half|most|more|few|many|what|which|whatever)\b",
@@ -40,6 +44,7 @@ class Phrase:
     plural: bool
     name: str
     words: int
+    lemmas: frozenset[str]
 
 
 def phrases(docs: Sequence[Doc]) -> list[Phrase]:
@@ -50,13 +55,13 @@ def phrases(docs: Sequence[Doc]) -> list[Phrase]:
             text = said(list(chunk))
             usable = chunk.root.pos_ in {"NOUN", "PROPN"} and len(chunk) <= 6 and not _POINTING.search(text)
             if usable and not any(t.pos_ == "NUM" for t in chunk):
-                found.setdefault(text.lower(), _phrase(chunk, text, number))
+                found.setdefault(text.lower(), _phrase(list(chunk), text, number))
     return list(found.values())
 
 
-def _phrase(chunk: Span, text: str, sentence: int) -> Phrase:
-    root = chunk.root
-    if chunk[0].pos_ != "PROPN":
+def _phrase(tokens: Sequence[Token], text: str, sentence: int) -> Phrase:
+    root = next((t for t in tokens if t.head not in tokens), tokens[-1])
+    if tokens[0].pos_ != "PROPN":
         text = text[:1].lower() + text[1:]
     return Phrase(
         text,
@@ -64,14 +69,20 @@ def _phrase(chunk: Span, text: str, sentence: int) -> Phrase:
         root.lemma_.lower(),
         root.tag_ in {"NNS", "NNPS"},
         (root.ent_type_ or "PROPN") if root.pos_ == "PROPN" else "",
-        len(chunk),
+        len(tokens),
+        content(tokens),
     )
 
 
-def wrong_phrases(key: Span, prompt: str, sentence: int, talk: Sequence[Phrase], rng: random.Random) -> list[str]:
-    """Up to three noun phrases like ``key``; fewer where the talk holds no more that are safely wrong."""
+def wrong_phrases(
+    key: Sequence[Token], given: frozenset[str], sentence: int, talk: Sequence[Phrase], rng: random.Random
+) -> list[str]:
+    """Up to three noun phrases like ``key``; fewer where the talk holds no more that are safely wrong.
+
+    ``given``: the content words of what is asked, which no option may repeat.
+    """
     mine = _phrase(key, said(list(key)), sentence)
-    taken = lemmas(f"{mine.text} {prompt}")
+    taken = mine.lemmas | given
     near = {p.head for p in talk if abs(p.sentence - sentence) <= 1}
     fitting = [
         p
@@ -79,37 +90,55 @@ def wrong_phrases(key: Span, prompt: str, sentence: int, talk: Sequence[Phrase],
         if p.plural == mine.plural
         and p.name == mine.name
         and p.head not in near
-        and not lemmas(p.text) & taken
+        and not p.lemmas & taken
         and abs(p.words - mine.words) <= 1
         and _same_family(p, mine)
     ]
-    picked = _by_nearness(mine.text, [p.text for p in fitting], rng)
+    if key[0].i > 0 and key[0].nbor(-1).lower_ in {"a", "an"}:
+        fitting = [p for p in fitting if _article(_bare(p.text)) == key[0].nbor(-1).lower_]
+    picked = _by_nearness(mine, fitting, rng)
     return [_with_article(text, key) for text in picked[:WANTED]]
 
 
 def _same_family(other: Phrase, mine: Phrase) -> bool:
-    return bool(mine.name) or (family(other.head) is not None and family(other.head) == family(mine.head))
+    """Names with names, terms of the trade with each other, other nouns within their WordNet family."""
+    if mine.name or (rarity(mine.head) > TERM and rarity(other.head) > TERM):
+        return True
+    return family(other.head) is not None and family(other.head) == family(mine.head)
 
 
-def _by_nearness(key: str, texts: Sequence[str], rng: random.Random) -> list[str]:
-    if not texts:
+def _by_nearness(mine: Phrase, fitting: Sequence[Phrase], rng: random.Random) -> list[str]:
+    """The phrases nearest in meaning and about as rare, none saying the same as another."""
+    if not fitting:
         return []
-    alike = encoder().embed(list(texts)) @ encoder().embed([key])[0]
-    order = sorted(range(len(texts)), key=lambda i: -float(alike[i]) + rng.uniform(0, 0.08))
-    kept: list[str] = []
+    texts = [p.text for p in fitting]
+    alike = encoder().embed(texts) @ encoder().embed([mine.text])[0]
+    order = sorted(
+        range(len(texts)),
+        key=lambda i: -float(alike[i]) + abs(rarity(fitting[i].head) - rarity(mine.head)) + rng.uniform(0, 0.08),
+    )
+    kept: list[Phrase] = []
     for i in order:
-        distinct = all(not lemmas(texts[i]) & lemmas(k) for k in kept)
+        distinct = all(not fitting[i].lemmas & k.lemmas for k in kept)
         if TOO_FAR <= alike[i] <= TOO_ALIKE and distinct:
-            kept.append(texts[i])
-    return kept[:WANTED]
+            kept.append(fitting[i])
+    return [k.text for k in kept[:WANTED]]
 
 
-def _with_article(text: str, key: Span) -> str:
+def _bare(text: str) -> str:
+    return re.sub(r"^(?:the|an?)\s+", "", text, flags=re.IGNORECASE)
+
+
+def _article(word: str) -> str:
+    return "an" if word[:1].lower() in "aeiou" else "a"
+
+
+def _with_article(text: str, key: Sequence[Token]) -> str:
     """The key's own kind of article, so that no option stands out by it."""
-    bare = re.sub(r"^(?:the|an?)\s+", "", text, flags=re.I)
+    bare = _bare(text)
     article = key[0].lower_ if key[0].dep_ == "det" else ""
     if article in {"a", "an"}:
-        article = "an" if bare[:1].lower() in "aeiou" else "a"
+        article = _article(bare)
     return f"{article} {bare}".strip() if article in {"a", "an", "the"} else bare
 
 
@@ -122,6 +151,9 @@ def wrong_quantities(key: str, quantity: Quantity, said_elsewhere: Sequence[Quan
     steps = [f for f in _FACTORS if _presentable(value * f, value)]
     others = [q.low / (quantity.low / value) for q in said_elsewhere if q.comparable(quantity) and quantity.low]
     pool = [v for v in others if v != value and 0.1 <= v / value <= 10 and _presentable(v, value)]
+    if is_year(quantity):
+        steps = []
+        pool = [v for v in pool if abs(v - value) <= FAR_YEARS] + [value + d for d in rng.sample(_YEARS_OFF, 5)]
     pool += [value * f for f in steps]
     if value == int(value) and value <= 12:
         pool += [value + d for d in (-2, -1, 1, 2, 3) if value + d > 0]
@@ -133,12 +165,23 @@ def wrong_quantities(key: str, quantity: Quantity, said_elsewhere: Sequence[Quan
     picked += [v for v in below if v not in picked][: WANTED - len(picked)]
     written = [_rewritten(key, quantity, v, style) for v in picked]
     several = not quantity.text.lower().startswith(("one ", "1 "))
-    return [w for w in written if w is not None and w != key and not (several and re.search(r"\b(?:one|1)\b", w, re.I))]
+    return [
+        w
+        for w in written
+        if w is not None and w != key and not (several and re.match(r"(?:one|1)\b(?![,.]\d)", w, re.I))
+    ]
+
+
+def is_year(quantity: Quantity) -> bool:
+    """A bare number of four digits as years are written."""
+    return not quantity.dimension and re.fullmatch(r"1\d{3}|20\d\d", quantity.text) is not None
 
 
 def _shown_value(quantity: Quantity) -> tuple[float, str] | None:
     """The number as the speaker said it, before units, and whether in digits or words; None for ranges."""
     if quantity.high != quantity.low or quantity.low <= 0:
+        return None
+    if " " in number_of(quantity.text):
         return None
     digits = re.match(r"\d[\d,.]*", quantity.text)
     if digits:
@@ -159,6 +202,17 @@ def _word(value: float) -> str | None:
     if whole in _TENS:
         return _TENS[whole]
     return f"{_TENS[whole // 10 * 10]}-{_NUMBER_WORDS[whole % 10]}" if whole < 100 else None
+
+
+def number_of(text: str) -> str:
+    """The number of a quantity's text alone: "forty-two" of "forty-two degrees"."""
+    words = text.split()
+    for count in range(len(words), 0, -1):
+        part = " ".join(words[:count])
+        found = quantities(part)
+        if found and not found[0].dimension and not found[0].unit and found[0].text == part:
+            return part
+    return words[0]
 
 
 def _presentable(value: float, like: float) -> bool:

@@ -1,28 +1,34 @@
-"""Proposing items for the chosen stretches of a talk: the best candidates, checked, spread over the segments."""
+"""Proposing items for the chosen stretches of a talk: the best drafts, checked, spread over stretches and kinds."""
 
 from __future__ import annotations
 
+import random
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
-import numpy as np
-
-from escuela_core.checking.report import check
-from escuela_core.items import Item
-from escuela_core.language.parsing import parsed_all, speaks
-from escuela_core.language.vectors import encoder
+from escuela_core.checking.findings import twins
+from escuela_core.checking.report import ItemReport, check
+from escuela_core.checking.wording import given_away
+from escuela_core.items import Item, TrueFalse
+from escuela_core.language.parsing import speaks
 from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
-from escuela_core.writing.candidates import Candidate, candidates, talk_of
-from escuela_core.writing.statements import clause_of
+from escuela_core.writing.forms import FORMS
+from escuela_core.writing.ranking import worth
+from escuela_core.writing.talk import talk_of
 
-KINDS = ("choice", "true_false", "gap")
+KINDS = ("choice", "true_false", "gap", "match", "order", "open")
 MS_PER_ITEM = 75_000
 MOST_ITEMS = 200
 # An item is proposed only where its own evidence bears it out at least this likely.
 SUPPORT_FROM = 0.4
+# Drafts are checked so many at a time.
+BATCH = 10
+# What one more of a kind, or one more on a stretch, costs beside the others picked.
+SAME_KIND, SAME_STRETCH = 0.7, 0.5
+_HARMFUL = frozenset({"also_right", "same_option", "no_key"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +38,15 @@ class Proposal:
     items: tuple[Item, ...]
     wanted: int
     short_because: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A placed item with its place in the talk and how good it is likely to be."""
+
+    item: Item
+    sentences: tuple[int, ...]
+    worth: float
 
 
 def propose(
@@ -52,74 +67,111 @@ def propose(
     wanted = min(MOST_ITEMS, count if count is not None else _as_many_as_borne(chosen))
     if not speaks(transcript.language):
         return Proposal((), wanted, "language")
-    ranked = _ranked(transcript, chosen, kinds, existing, seed)
-    picked: list[Item] = []
-    mix: Counter[str] = Counter()
-    used: Counter[int] = Counter()
-    tested: dict[int, bool] = {}
-    sentences: set[int] = set()
-    while len(picked) < wanted:
-        best = max(
-            (i for i in range(len(ranked)) if tested.get(i, True) and ranked[i].sentence not in sentences),
-            key=lambda i: (
-                ranked[i].worth
-                - 0.35 * mix[ranked[i].item.kind] / max(1, len(picked))
-                - 0.5 * used[_stretch(ranked[i], chosen, transcript)] / max(1, len(picked))
-            ),
-            default=None,
-        )
-        if best is None:
-            break
-        item = _placed(ranked[best].item, transcript, silences)
-        tested[best] = False
-        if _holds(item, [*existing, *picked], transcript, silences):
-            picked.append(item)
-            sentences.add(ranked[best].sentence)
-            mix[item.kind] += 1
-            used[_stretch(ranked[best], chosen, transcript)] += 1
-    picked.sort(key=lambda item: item.pause_ms or 0)
-    return Proposal(tuple(picked), wanted, "" if len(picked) >= wanted else "no_more_good_ones")
+    ranked = candidates(transcript, stretches=chosen, kinds=kinds, existing=existing, silences=silences, seed=seed)
+    sound = _Sound(ranked, transcript, silences)
+    picked: list[Candidate] = []
+    left = dict(enumerate(ranked))
+    while len(picked) < wanted and left:
+        best = max(left, key=lambda n: left[n].worth - _crowding(left[n], picked, chosen))
+        candidate = left.pop(best)
+        others = [*existing, *(p.item for p in picked)]
+        if sound.holds(best) and not _spoils(candidate.item, others, transcript.language):
+            picked.append(candidate)
+            left = {n: c for n, c in left.items() if not set(c.sentences) & set(candidate.sentences)}
+    items = sorted((p.item for p in picked), key=lambda item: item.pause_ms or 0)
+    return Proposal(tuple(items), wanted, "" if len(picked) >= wanted else "no_more_good_ones")
+
+
+def candidates(
+    transcript: Transcript,
+    *,
+    stretches: Sequence[Span],
+    kinds: Sequence[str],
+    existing: Sequence[Item] = (),
+    silences: Sequence[Span] = (),
+    seed: int = 1,
+) -> list[Candidate]:
+    """Every item of ``kinds`` the clauses of ``stretches`` can carry, best first, not checked yet."""
+    talk = talk_of(transcript.sentences)
+    central = talk.central
+    taken = {span for item in existing for span in item.evidence}
+    prompts = {item.asked.lower() for item in existing}
+    found: list[Candidate] = []
+    for number, clause in enumerate(talk.clauses):
+        span = talk.spans[clause.sentence]
+        if span in taken or not any(s.holds(span.start_ms) for s in stretches):
+            continue
+        rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
+        for form in FORMS:
+            for draft in form(clause, talk, rng):
+                fresh = draft.item.asked.lower() not in prompts or draft.item.kind in ("match", "order")
+                if draft.item.kind in kinds and fresh and not taken & set(draft.item.evidence):
+                    item = _placed(draft.item, transcript, silences)
+                    found.append(Candidate(item, draft.sentences, worth(draft, clause, talk, central[number])))
+    return sorted(found, key=lambda c: (-c.worth, c.sentences, c.item.asked))
+
+
+class _Sound:
+    """The check's own word on candidates, asked for in batches, best first, and only as far as they are wanted."""
+
+    def __init__(self, ranked: Sequence[Candidate], transcript: Transcript, silences: Sequence[Span]) -> None:
+        self._ranked, self._transcript, self._silences = ranked, transcript, silences
+        self._known: dict[int, bool] = {}
+
+    def holds(self, number: int) -> bool:
+        if number not in self._known:
+            batch = [n for n in _from(number, len(self._ranked)) if n not in self._known][:BATCH]
+            items = [self._ranked[n].item for n in batch]
+            reports = check(items, self._transcript, silences=self._silences)
+            self._known |= {n: _bears_out(r, i) for n, r, i in zip(batch, reports, items, strict=True)}
+        return self._known[number]
+
+
+def _from(number: int, end: int) -> Iterator[int]:
+    yield from range(number, end)
+
+
+def _bears_out(report: ItemReport, item: Item) -> bool:
+    """Nothing found against the item alone, and its evidence where it was taken from."""
+    if report.verdict in ("contradicted", "not_heard") or _HARMFUL & {f.code for f in report.findings}:
+        return False
+    return report.support >= SUPPORT_FROM and report.evidence[0].span in item.evidence
+
+
+def _spoils(item: Item, others: Sequence[Item], language: str) -> bool:
+    """Whether an item asks what another asks, or one of the two gives the other away."""
+    if not others:
+        return False
+    every = [*others, item]
+    return len(others) in twins(every, [i.evidence for i in every], language) or any(
+        given_away([other, item], language) for other in others
+    )
+
+
+def _crowding(candidate: Candidate, picked: Sequence[Candidate], stretches: Sequence[Span]) -> float:
+    """What is taken off a candidate for being one more of its kind or one more on its stretch."""
+    if not picked:
+        return 0.0
+    kinds = Counter(_sort(p.item) for p in picked)
+    places = Counter(_stretch(p.item, stretches) for p in picked)
+    return (
+        SAME_KIND * kinds[_sort(candidate.item)] + SAME_STRETCH * places[_stretch(candidate.item, stretches)]
+    ) / len(picked)
+
+
+def _sort(item: Item) -> str:
+    """The kind; true and false statements count apart, so that both come."""
+    return f"{item.kind}-{item.answer}" if isinstance(item, TrueFalse) else item.kind
+
+
+def _stretch(item: Item, stretches: Iterable[Span]) -> int:
+    at_ms = item.evidence[0].start_ms
+    return next((n for n, s in enumerate(stretches) if s.holds(at_ms)), 0)
 
 
 def _as_many_as_borne(stretches: Sequence[Span]) -> int:
     return max(1, round(sum(s.length_ms for s in stretches) / MS_PER_ITEM))
 
 
-def _stretch(candidate: Candidate, stretches: Sequence[Span], transcript: Transcript) -> int:
-    at_ms = transcript.sentences[candidate.sentence].start_ms
-    return next((n for n, s in enumerate(stretches) if s.holds(at_ms)), 0)
-
-
-def _ranked(
-    transcript: Transcript, stretches: Sequence[Span], kinds: Sequence[str], existing: Sequence[Item], seed: int
-) -> list[Candidate]:
-    sentences = transcript.sentences
-    docs = parsed_all([s.text for s in sentences])
-    talk = talk_of(docs, [s.span for s in sentences])
-    vectors = encoder().embed([s.text for s in sentences])
-    centre = vectors.mean(axis=0)
-    central = vectors @ (centre / max(1e-9, float(np.linalg.norm(centre))))
-    taken = {s for item in existing for s in item.evidence}
-    prompts = {item.asked.lower() for item in existing}
-    found: list[Candidate] = []
-    for number, sentence in enumerate(sentences):
-        if sentence.span in taken or not any(s.holds(sentence.start_ms) for s in stretches):
-            continue
-        clause = clause_of(number, docs[number])
-        if clause is not None:
-            found += candidates(clause, talk, float(central[number]), kinds, seed)
-    fresh = [c for c in found if c.item.asked.lower() not in prompts]
-    return sorted(fresh, key=lambda c: (-c.worth, c.sentence, c.item.asked))
-
-
 def _placed(item: Item, transcript: Transcript, silences: Sequence[Span]) -> Item:
     return replace(item, pause_ms=place(item.evidence, transcript, silences, purpose=item.purpose).at_ms)
-
-
-def _holds(item: Item, others: Sequence[Item], transcript: Transcript, silences: Sequence[Span]) -> bool:
-    """The check's own word on a candidate: nothing found against it, and its evidence where it was taken from."""
-    report = check([*others, item], transcript, silences=silences)[-1] if others else check([item], transcript)[0]
-    codes = {f.code for f in report.findings}
-    if report.verdict in ("contradicted", "not_heard") or codes & {"twin", "also_right", "same_option", "no_key"}:
-        return False
-    return report.support >= SUPPORT_FROM and report.evidence[0].span in item.evidence

@@ -1,0 +1,101 @@
+"""Each form on a short talk made for it: what it writes, and where it keeps still."""
+
+import random
+
+import pytest
+from conftest import spoken
+
+from escuela_core.items import Choice, Match, Order, TrueFalse
+from escuela_core.writing.forms import FORMS, Draft
+from escuela_core.writing.talk import talk_of
+
+FIRST_AID = (
+    "A burn comes from dry heat, and a scald comes from hot water.",
+    "Take off the rings and the watch.",
+    "Rinse the burn with cool water for a long time.",
+    "Don't burst the blisters.",
+    "Don't use sticky plasters.",
+    "Don't put butter on the wound.",
+    "Wrap the arm in cling film.",
+    "Call the doctor for a deep burn.",
+    "When the skin turns white, call the ambulance.",
+    "The blister keeps the germs away because the skin seals the wound.",
+    "Deep burns hurt less than shallow burns.",
+    "The cream doesn't cool the skin.",
+    "The film takes nine seconds.",
+)
+
+
+@pytest.fixture(scope="module")
+def drafts() -> list[Draft]:
+    talk = talk_of(spoken(FIRST_AID).sentences)
+    return [d for c in talk.clauses for form in FORMS for d in form(c, talk, random.Random(1))]
+
+
+def prompts(drafts: list[Draft], form: str) -> list[str]:
+    return [d.item.asked for d in drafts if d.form == form]
+
+
+def test_what_not_to_do_stands_beside_what_to_do(drafts) -> None:
+    found = [d.item for d in drafts if d.form == "instructed" and d.item.asked.endswith("not do?")]
+    assert found
+    for item in found:
+        assert isinstance(item, Choice)
+        right = [o.text for o in item.options if o.correct]
+        assert right[0] in {"Burst the blisters", "Use sticky plasters", "Put butter on the wound"}
+        assert not {o.text for o in item.options if not o.correct} & {"Burst the blisters", "Use sticky plasters"}
+
+
+def test_a_denied_statement_is_affirmed_and_false(drafts) -> None:
+    assert "The cream cools the skin." in prompts(drafts, "false_affirmed")
+    assert "You should burst the blisters." in prompts(drafts, "false_should")
+    assert all(not d.item.answer for d in drafts if d.form.startswith("false") and isinstance(d.item, TrueFalse))
+
+
+def test_an_instruction_becomes_a_true_statement(drafts) -> None:
+    assert "You should wrap the arm in cling film." in prompts(drafts, "should")
+
+
+def test_a_reason_is_turned_to_the_front(drafts) -> None:
+    assert prompts(drafts, "true_reason") == ["Because the skin seals the wound, the blister keeps the germs away."]
+
+
+def test_two_things_of_which_the_like_is_said_are_swapped(drafts) -> None:
+    assert "A burn comes from hot water." in prompts(drafts, "false_swapped")
+
+
+def test_a_comparison_is_turned_by_its_opposite(drafts) -> None:
+    assert "Deep burns hurt more than shallow burns." in prompts(drafts, "false_opposite")
+
+
+def test_steps_stand_in_the_order_of_the_talk(drafts) -> None:
+    orders = [d.item for d in drafts if isinstance(d.item, Order)]
+    assert orders
+    assert orders[0].steps[:2] == ("Take off the rings and the watch", "Rinse the burn with cool water for a long time")
+    assert all(not step.startswith("Don't") for order in orders for step in order.steps)
+
+
+def test_things_stand_beside_what_is_said_of_them() -> None:
+    talk = talk_of(
+        spoken(
+            (
+                "The evaporator takes heat out of the air.",
+                "The compressor squeezes the cold gas.",
+                "The condenser gives warmth to the radiators.",
+                "The refrigerant boils at minus forty.",
+            )
+        ).sentences
+    )
+    found = [d.item for c in talk.clauses for form in FORMS for d in form(c, talk, random.Random(1))]
+    (match, *_) = [i for i in found if isinstance(i, Match)]
+    assert ("The compressor", "squeezes the cold gas") in [(p.left, p.right) for p in match.pairs]
+    assert len({p.right for p in match.pairs}) == len(match.pairs) >= 3
+
+
+def test_every_draft_has_a_worth_and_quotes_what_it_rests_on(drafts) -> None:
+    from escuela_core.writing.ranking import FORM_WORTH
+
+    assert {d.form for d in drafts} <= set(FORM_WORTH)
+    for draft in drafts:
+        assert all(FIRST_AID[n] in draft.item.explanation for n in draft.sentences)
+        assert len(draft.item.evidence) == len(draft.sentences)
