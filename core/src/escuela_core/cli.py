@@ -21,9 +21,8 @@ from escuela_core.sound.loudness import loudness
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript, read_captions
 from escuela_core.transcripts.decoding import decode
-from escuela_core.writing import propose
+from escuela_core.writing import KINDS, Wishes, propose
 from escuela_core.writing.pasting import located, paste
-from escuela_core.writing.proposing import KINDS
 
 RATE = 16_000
 
@@ -97,7 +96,7 @@ def _write(given: argparse.Namespace) -> dict[str, Any]:
         raise FileUnreadableError(f"The writer makes {', '.join(KINDS)}, not {', '.join(unknown) or 'nothing'}.")
     if given.count is not None and given.count < 1:
         raise FileUnreadableError("--count must be 1 or more.")
-    proposal = propose(_extract(given), count=given.count, kinds=kinds, seed=given.seed)
+    proposal = propose(_extract(given), Wishes(count=given.count, kinds=tuple(kinds), seed=given.seed))
     return {"items": [item_to_json(replace(item, id=f"q{n}")) for n, item in enumerate(proposal.items, 1)]}
 
 

@@ -10,7 +10,7 @@ from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import negations
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript
-from escuela_core.writing import propose
+from escuela_core.writing import Wishes, propose
 from escuela_core.writing.distractors import wrong_quantities
 
 TALK = "heat-pump"
@@ -23,7 +23,7 @@ def talk() -> Transcript:
 
 @pytest.fixture(scope="module")
 def proposed(talk: Transcript):
-    return propose(talk, count=10)
+    return propose(talk, Wishes(count=10))
 
 
 @pytest.mark.parametrize(
@@ -82,32 +82,49 @@ def test_no_two_items_rest_on_one_sentence(proposed) -> None:
 
 
 def test_the_same_seed_gives_the_same_items(proposed, talk: Transcript) -> None:
-    again = propose(talk, count=10)
+    again = propose(talk, Wishes(count=10))
     assert [item_to_json(i) for i in again.items] == [item_to_json(i) for i in proposed.items]
 
 
 def test_asking_again_avoids_what_is_there(proposed, talk: Transcript) -> None:
-    more = propose(talk, count=4, existing=proposed.items, seed=2)
+    more = propose(talk, Wishes(count=4, seed=2), existing=proposed.items)
     assert not {i.evidence for i in more.items} & {i.evidence for i in proposed.items}
 
 
 def test_only_the_wanted_kinds_come() -> None:
-    found = propose(spoken(LOCK), count=3, kinds=("gap",))
+    found = propose(spoken(LOCK), Wishes(count=3, kinds=("gap",)))
     assert {i.kind for i in found.items} <= {"gap"}
 
 
 def test_only_the_chosen_stretch_is_asked_about(talk: Transcript) -> None:
     stretch = Span(150_000, 300_000)
-    assert all(stretch.holds(i.evidence[0].start_ms) for i in propose(talk, count=4, stretches=[stretch]).items)
+    assert all(stretch.holds(i.evidence[0].start_ms) for i in propose(talk, Wishes(count=4), stretches=[stretch]).items)
 
 
 def test_a_poor_talk_gives_fewer_and_says_so() -> None:
-    found = propose(spoken(("Hello and welcome.", "It is here.", "Look at this one.")), count=5)
+    found = propose(spoken(("Hello and welcome.", "It is here.", "Look at this one.")), Wishes(count=5))
     assert (found.items, found.wanted, found.short_because) == ((), 5, "no_more_good_ones")
 
 
-def test_another_language_is_declined_in_a_word() -> None:
-    assert propose(spoken(("La esclusa tarda seis minutos.",), language="es")).short_because == "language"
+SPANISH = (
+    "La compuerta superior retiene el agua del canal alto.",
+    "El guarda abre la compuerta inferior con la manivela.",
+    "Cuando la cámara está vacía, el guarda empuja la palanca del muelle.",
+    "La palanca mueve la compuerta y la manivela mueve la cadena.",
+    "La cadena sube despacio y la cámara se llena por completo.",
+    "El barco entra en la cámara y la cadena baja de nuevo.",
+)
+
+
+def test_another_language_gets_completions_from_its_own_words() -> None:
+    found = propose(spoken(SPANISH, language="es"), Wishes(count=3))
+    assert len(found.items) == 3
+    for item in found.items:
+        assert item.kind in ("gap", "choice")
+        assert "___" in item.asked
+        assert item.evidence
+        said = next(s for s in SPANISH if s in item.explanation)
+        assert item.key_texts[0] in said
 
 
 def test_without_a_number_the_length_decides(talk: Transcript) -> None:

@@ -17,7 +17,7 @@ from apps.work.services import Steps, long_work
 from escuela_core.checking import ItemReport, check
 from escuela_core.items import item_to_json
 from escuela_core.timeline import Span
-from escuela_core.writing import propose
+from escuela_core.writing import Wishes, propose
 
 UNDECIDED_PLACES = (Item.Place.LESSON, Item.Place.POOL)
 
@@ -93,12 +93,10 @@ def _propose(lesson: Lesson, given: dict[str, Any]) -> dict[str, Any]:
     recording = lesson.recording
     proposal = propose(
         recording.transcript().inside(*stretches(lesson)),
-        count=given["count"],
-        kinds=given["kinds"],
+        Wishes(count=given["count"], kinds=tuple(given["kinds"]), seed=given["seed"]),
         stretches=_chosen(lesson, given["segments"]),
         existing=[i.core() for i in lesson.items.all()],
         silences=recording.silence_spans(),
-        seed=given["seed"],
     )
     _into_pool(lesson, [item_to_json(item) for item in proposal.items])
     return {"made": len(proposal.items), "wanted": proposal.wanted, "short_because": proposal.short_because}

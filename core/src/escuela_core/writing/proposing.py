@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 from collections import Counter
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Container, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from escuela_core.checking.findings import twins
@@ -15,11 +15,13 @@ from escuela_core.language.parsing import speaks
 from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
+from escuela_core.writing import by_words
 from escuela_core.writing.forms import FORMS
 from escuela_core.writing.ranking import worth
+from escuela_core.writing.steering import Steering
 from escuela_core.writing.talk import talk_of
+from escuela_core.writing.wishes import Wishes
 
-KINDS = ("choice", "true_false", "gap", "match", "order", "open")
 MS_PER_ITEM = 75_000
 MOST_ITEMS = 200
 # An item is proposed only where its own evidence bears it out at least this likely.
@@ -28,16 +30,24 @@ SUPPORT_FROM = 0.4
 BATCH = 10
 # What one more of a kind, or one more on a stretch, costs beside the others picked.
 SAME_KIND, SAME_STRETCH = 0.7, 0.5
+WHATEVER = Wishes()
 _HARMFUL = frozenset({"also_right", "same_option", "no_key"})
 
 
 @dataclass(frozen=True, slots=True)
 class Proposal:
-    """Items in order of time, how many were wanted, and a code that says why there are fewer."""
+    """Items in order of time, how many were wanted, and a code that says why there are fewer.
+
+    ``followed`` and ``ignored`` are the parts of the teacher's remarks that could and could not be followed;
+    ``unspoken`` the goals the recording does not speak to.
+    """
 
     items: tuple[Item, ...]
     wanted: int
     short_because: str = ""
+    followed: tuple[str, ...] = ()
+    ignored: tuple[str, ...] = ()
+    unspoken: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,23 +61,21 @@ class Candidate:
 
 def propose(
     transcript: Transcript,
+    wishes: Wishes = WHATEVER,
     *,
-    count: int | None = None,
-    kinds: Sequence[str] = KINDS,
     stretches: Sequence[Span] = (),
     existing: Sequence[Item] = (),
     silences: Sequence[Span] = (),
-    seed: int = 1,
 ) -> Proposal:
-    """Up to ``count`` items (None: about one per 75 s) on ``stretches``, none asking what ``existing`` ask.
+    """Items as ``wishes`` ask for on ``stretches`` (without a count one per 75 s), none asking what ``existing`` ask.
 
-    Each has key, explanation, evidence and pause. Same arguments, same items.
+    Each has key, explanation, evidence and pause. Same arguments, same items. A language whose grammar is not read
+    here gets completions from its words' statistics.
     """
     chosen = list(stretches) or [Span(0, max(1, transcript.duration_ms))]
-    wanted = min(MOST_ITEMS, count if count is not None else _as_many_as_borne(chosen))
-    if not speaks(transcript.language):
-        return Proposal((), wanted, "language")
-    ranked = candidates(transcript, stretches=chosen, kinds=kinds, existing=existing, silences=silences, seed=seed)
+    wanted = min(MOST_ITEMS, wishes.count if wishes.count is not None else _as_many_as_borne(chosen))
+    steering = Steering(wishes, transcript.sentences, transcript.language)
+    ranked = candidates(transcript, wishes, stretches=chosen, existing=existing, silences=silences, steering=steering)
     sound = _Sound(ranked, transcript, silences)
     picked: list[Candidate] = []
     left = dict(enumerate(ranked))
@@ -75,40 +83,67 @@ def propose(
         best = max(left, key=lambda n: left[n].worth - _crowding(left[n], picked, chosen))
         candidate = left.pop(best)
         others = [*existing, *(p.item for p in picked)]
-        if sound.holds(best) and not _spoils(candidate.item, others, transcript.language):
+        if sound.holds(best) and not spoils(candidate.item, others, transcript.language):
             picked.append(candidate)
             left = {n: c for n, c in left.items() if not set(c.sentences) & set(candidate.sentences)}
     items = sorted((p.item for p in picked), key=lambda item: item.pause_ms or 0)
-    return Proposal(tuple(items), wanted, "" if len(picked) >= wanted else "no_more_good_ones")
+    return Proposal(
+        tuple(items),
+        wanted,
+        "" if len(picked) >= wanted else "no_more_good_ones",
+        steering.remarks.followed,
+        steering.remarks.ignored,
+        tuple(g.text for g in steering.goals if not g.sentences),
+    )
 
 
 def candidates(
     transcript: Transcript,
+    wishes: Wishes,
     *,
     stretches: Sequence[Span],
-    kinds: Sequence[str],
     existing: Sequence[Item] = (),
     silences: Sequence[Span] = (),
-    seed: int = 1,
+    steering: Steering | None = None,
 ) -> list[Candidate]:
-    """Every item of ``kinds`` the clauses of ``stretches`` can carry, best first, not checked yet."""
-    talk = talk_of(transcript.sentences)
-    central = talk.central
+    """Every item the words of ``stretches`` can carry and ``wishes`` allow, best first, not checked yet."""
+    steering = steering or Steering(wishes, transcript.sentences, transcript.language)
+    spans = [s.span for s in transcript.sentences]
     taken = {span for item in existing for span in item.evidence}
     prompts = {item.asked.lower() for item in existing}
+    open_places = {
+        n for n, span in enumerate(spans) if span not in taken and any(s.holds(span.start_ms) for s in stretches)
+    }
+    made = _by_grammar if speaks(transcript.language) else _by_words
     found: list[Candidate] = []
+    for item, sentences, likely in made(transcript, open_places, wishes.seed):
+        fresh = item.kind in ("match", "order") or item.asked.lower() not in prompts
+        if fresh and not taken & set(item.evidence) and steering.allows(item, sentences):
+            goal = steering.goal_of(sentences)
+            placed = replace(item, pause_ms=_pause_ms(item, transcript, silences), goal=goal.text if goal else "")
+            found.append(Candidate(placed, sentences, likely + steering.gain(item, sentences)))
+    return sorted(found, key=lambda c: (-c.worth, c.sentences, c.item.asked))
+
+
+def _by_grammar(
+    transcript: Transcript, places: Container[int], seed: int
+) -> Iterator[tuple[Item, tuple[int, ...], float]]:
+    talk = talk_of(transcript.sentences)
     for number, clause in enumerate(talk.clauses):
-        span = talk.spans[clause.sentence]
-        if span in taken or not any(s.holds(span.start_ms) for s in stretches):
+        if clause.sentence not in places:
             continue
         rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
         for form in FORMS:
             for draft in form(clause, talk, rng):
-                fresh = draft.item.asked.lower() not in prompts or draft.item.kind in ("match", "order")
-                if draft.item.kind in kinds and fresh and not taken & set(draft.item.evidence):
-                    item = _placed(draft.item, transcript, silences)
-                    found.append(Candidate(item, draft.sentences, worth(draft, clause, talk, central[number])))
-    return sorted(found, key=lambda c: (-c.worth, c.sentences, c.item.asked))
+                yield draft.item, draft.sentences, worth(draft, clause, talk, talk.central[number])
+
+
+def _by_words(
+    transcript: Transcript, places: Container[int], seed: int
+) -> Iterator[tuple[Item, tuple[int, ...], float]]:
+    for item, sentence, likely in by_words.drafts(transcript.sentences, transcript.language, seed):
+        if sentence in places:
+            yield item, (sentence,), likely
 
 
 class _Sound:
@@ -120,25 +155,28 @@ class _Sound:
 
     def holds(self, number: int) -> bool:
         if number not in self._known:
-            batch = [n for n in _from(number, len(self._ranked)) if n not in self._known][:BATCH]
+            batch = [n for n in range(number, len(self._ranked)) if n not in self._known][:BATCH]
             items = [self._ranked[n].item for n in batch]
             reports = check(items, self._transcript, silences=self._silences)
-            self._known |= {n: _bears_out(r, i) for n, r, i in zip(batch, reports, items, strict=True)}
+            self._known |= {n: _holds(r, i) for n, r, i in zip(batch, reports, items, strict=True)}
         return self._known[number]
 
 
-def _from(number: int, end: int) -> Iterator[int]:
-    yield from range(number, end)
+def bears_out(item: Item, transcript: Transcript, silences: Sequence[Span] = ()) -> bool:
+    """The check's own word on one item."""
+    return _holds(check([item], transcript, silences=silences)[0], item)
 
 
-def _bears_out(report: ItemReport, item: Item) -> bool:
+def _holds(report: ItemReport, item: Item) -> bool:
     """Nothing found against the item alone, and its evidence where it was taken from."""
     if report.verdict in ("contradicted", "not_heard") or _HARMFUL & {f.code for f in report.findings}:
         return False
-    return report.support >= SUPPORT_FROM and report.evidence[0].span in item.evidence
+    if report.reason.code == "language":
+        return True
+    return report.support >= SUPPORT_FROM and bool(report.evidence) and report.evidence[0].span in item.evidence
 
 
-def _spoils(item: Item, others: Sequence[Item], language: str) -> bool:
+def spoils(item: Item, others: Sequence[Item], language: str) -> bool:
     """Whether an item asks what another asks, or one of the two gives the other away."""
     if not others:
         return False
@@ -173,5 +211,5 @@ def _as_many_as_borne(stretches: Sequence[Span]) -> int:
     return max(1, round(sum(s.length_ms for s in stretches) / MS_PER_ITEM))
 
 
-def _placed(item: Item, transcript: Transcript, silences: Sequence[Span]) -> Item:
-    return replace(item, pause_ms=place(item.evidence, transcript, silences, purpose=item.purpose).at_ms)
+def _pause_ms(item: Item, transcript: Transcript, silences: Sequence[Span]) -> int:
+    return place(item.evidence, transcript, silences, purpose=item.purpose).at_ms
