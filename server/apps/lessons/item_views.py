@@ -1,4 +1,4 @@
-"""Items over HTTP: adding, changing, placing, deciding, having some proposed."""
+"""Items over HTTP: adding, changing, placing, deciding, taking in pasted ones."""
 
 from __future__ import annotations
 
@@ -13,7 +13,6 @@ from apps.lessons import items, pasting, selectors
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView, parsed
 from apps.lessons.models import Item
-from apps.work import services as work
 from apps.work.serializers import JobOut
 from config.api import TeacherView, expected_version
 
@@ -72,15 +71,6 @@ class ItemDecisionView(DeskView):
         item = selectors.item_of(self.teacher, item_id)
         items.decide(item, **parsed(shapes.DecisionIn, request))
         return self.desk(item.lesson)
-
-
-class ProposeView(TeacherView):
-    @extend_schema(request=shapes.ProposeIn, responses={202: JobOut})
-    def post(self, request: Request, lesson_id: UUID) -> Response:
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        data = parsed(shapes.ProposeIn, request)
-        given = data | {"lesson": str(lesson.id), "segments": [str(s) for s in data["segments"]]}
-        return Response(JobOut(work.start(self.teacher, "propose", given, title=lesson.title)).data, status=202)
 
 
 class PastedView(TeacherView):

@@ -1,4 +1,4 @@
-"""The long work of a lesson that is there: checking all its items, proposing new ones."""
+"""The long work of checking all items of a lesson."""
 
 from __future__ import annotations
 
@@ -7,17 +7,12 @@ import json
 from dataclasses import asdict
 from typing import Any
 
-from django.db import transaction
-
 from apps.lessons.models import Item, Lesson
-from apps.lessons.segments import segment_rows, stretches
+from apps.lessons.segments import stretches
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
 from escuela_core.checking import ItemReport, check
-from escuela_core.items import item_to_json
-from escuela_core.timeline import Span
-from escuela_core.writing import Wishes, propose
 
 UNDECIDED_PLACES = (Item.Place.LESSON, Item.Place.POOL)
 
@@ -79,45 +74,3 @@ def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
         "findings": findings,
         "basis": basis,
     }
-
-
-@long_work("propose", ("write",))
-def propose_items(job: Job, steps: Steps) -> dict[str, Any]:
-    """New items into the pool, none asking what is asked already or was dropped."""
-    lesson = Lesson.objects.select_related("recording").get(id=job.given["lesson"])
-    steps.once("write", lambda _share: steps.say(**_propose(lesson, job.given)))
-    return dict(job.result)
-
-
-def _propose(lesson: Lesson, given: dict[str, Any]) -> dict[str, Any]:
-    recording = lesson.recording
-    proposal = propose(
-        recording.transcript().inside(*stretches(lesson)),
-        Wishes(count=given["count"], kinds=tuple(given["kinds"]), seed=given["seed"]),
-        stretches=_chosen(lesson, given["segments"]),
-        existing=[i.core() for i in lesson.items.all()],
-        silences=recording.silence_spans(),
-    )
-    _into_pool(lesson, [item_to_json(item) for item in proposal.items])
-    return {"made": len(proposal.items), "wanted": proposal.wanted, "short_because": proposal.short_because}
-
-
-def _chosen(lesson: Lesson, ids: list[str]) -> list[Span]:
-    """The parts of the chosen segments that the lesson covers; no ids mean all."""
-    covered = stretches(lesson)
-    rows = [r for r in segment_rows(lesson) if not ids or str(r["id"]) in ids]
-    bounds = [(max(r["start_ms"], c.start_ms), min(r["end_ms"], c.end_ms)) for r in rows for c in covered]
-    return [Span(a, b) for a, b in bounds if a < b] or covered
-
-
-def _into_pool(lesson: Lesson, contents: list[dict[str, Any]]) -> None:
-    with transaction.atomic():
-        locked = Lesson.objects.select_for_update().get(id=lesson.id)
-        first = locked.items.count() + 1
-        Item.objects.bulk_create(
-            Item(lesson=locked, place=Item.Place.POOL, content=content, position=first + n)
-            for n, content in enumerate(contents)
-        )
-        locked.version += 1
-        locked.save()
-    request_check(locked)

@@ -21,6 +21,8 @@ class Lesson(models.Model):
     recording = models.OneToOneField(Recording, on_delete=models.CASCADE, related_name="lesson")
     title = models.CharField(max_length=300)
     folder = models.CharField(max_length=120, blank=True)
+    # What was last asked of the writer (see escuela_core.writing.Wishes): the level of the class, goals, remarks ...
+    wishes = models.JSONField(default=dict)
     extract_start_ms = models.PositiveIntegerField(null=True)
     extract_end_ms = models.PositiveIntegerField(null=True)
     version = models.PositiveIntegerField(default=1)
@@ -108,3 +110,26 @@ class Change(models.Model):
 
     class Meta:
         ordering = ("-id",)
+
+
+class KeptWishes(models.Model):
+    """A teacher's wishes for the writer under a name; the default ones open with every new lesson."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="kept_wishes")
+    name = models.CharField(max_length=80)
+    wishes = models.JSONField()
+    is_default = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("name",)
+        constraints = (models.UniqueConstraint(fields=["owner", "name"], name="one_name_a_teacher"),)
+
+
+class ServiceAnswer(models.Model):
+    """What a text-generation service answered to a request, so that the same is never paid for twice."""
+
+    key = models.CharField(max_length=64, primary_key=True)
+    text = models.TextField()
+    tokens = models.JSONField(default=dict)
+    made_at = models.DateTimeField(auto_now_add=True)

@@ -91,6 +91,7 @@ def desk(lesson: Lesson) -> dict[str, Any]:
         "segments": segments,
         "summary": summary_of_whole([(s["summary"], s["key_terms"]) for s in segments if s["takes_part"]]),
         "items": [item_row(i) for i in lesson.items.exclude(place=Item.Place.DROPPED)],
+        "wishes": lesson.wishes or None,
         "undo": undoable.split(":")[0],
         "redo": redoable.split(":")[0],
         "changed_at": lesson.changed_at,

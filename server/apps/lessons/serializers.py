@@ -10,7 +10,10 @@ from apps.recordings.models import CaptionTrack, Recording
 from apps.recordings.scripts import WAYS
 from escuela_core.items import KINDS
 from escuela_core.items.model import DEPTHS
+from escuela_core.writing.levels import LEVELS
 from escuela_core.writing.pasting.pasted import LONGEST_PASTE
+from escuela_core.writing.wishes import KINDS as WRITTEN
+from escuela_core.writing.wishes import MOST_GOAL_LETTERS, MOST_GOALS, MOST_REMARK_LETTERS
 
 VERDICTS = ("heard", "unclear", "contradicted", "not_heard")
 
@@ -160,6 +163,17 @@ class RecordingOut(serializers.ModelSerializer[Recording]):
         )
 
 
+class WishesData(serializers.Serializer[object]):
+    count = serializers.IntegerField(min_value=1, max_value=200, allow_null=True, required=False, default=None)
+    kinds = serializers.ListField(child=serializers.ChoiceField(WRITTEN), min_length=1, max_length=len(WRITTEN))
+    level = serializers.ChoiceField(("", *LEVELS), required=False, default="")
+    depths = serializers.ListField(child=serializers.ChoiceField(DEPTHS), required=False, default=list)
+    goals = serializers.ListField(
+        child=serializers.CharField(max_length=MOST_GOAL_LETTERS), max_length=MOST_GOALS, required=False, default=list
+    )
+    remarks = serializers.CharField(max_length=MOST_REMARK_LETTERS, allow_blank=True, required=False, default="")
+
+
 class DeskOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     title = serializers.CharField()
@@ -172,6 +186,7 @@ class DeskOut(serializers.Serializer[object]):
     segments = SegmentOut(many=True)
     summary = serializers.ListField(child=serializers.CharField())
     items = ItemOut(many=True)
+    wishes = WishesData(allow_null=True)
     undo = serializers.CharField()
     redo = serializers.CharField()
     changed_at = serializers.DateTimeField()
@@ -269,13 +284,46 @@ class DecisionIn(serializers.Serializer[object]):
     reason = serializers.CharField(max_length=1000, required=False, allow_blank=True, default="")
 
 
-class ProposeIn(serializers.Serializer[object]):
-    count = serializers.IntegerField(min_value=1, max_value=200, allow_null=True, required=False, default=None)
-    kinds = serializers.ListField(
-        child=serializers.ChoiceField(("choice", "true_false", "gap")), min_length=1, max_length=3
-    )
+class ProposeIn(WishesData):
     segments = serializers.ListField(child=serializers.UUIDField(), required=False, default=list)
+    sentences = serializers.ListField(child=serializers.IntegerField(), max_length=500, required=False, default=list)
+    by = serializers.ChoiceField(("built_in", "service"), required=False, default="built_in")
     seed = serializers.IntegerField(min_value=0, max_value=10**6, required=False, default=1)
+
+
+class VaryIn(serializers.Serializer[object]):
+    want = serializers.ChoiceField(("another", "easier", "harder", "distractors"), required=False, default="another")
+    kind = serializers.ChoiceField(("", *WRITTEN), required=False, default="")
+
+
+class ChooseIn(serializers.Serializer[object]):
+    count = serializers.IntegerField(min_value=1, max_value=200)
+
+
+class LeftOutOut(serializers.Serializer[object]):
+    item = serializers.UUIDField()
+    why = serializers.ChoiceField(("wrong", "twin", "crowds", "others_better"))
+    other = serializers.UUIDField(allow_null=True)
+
+
+class ChosenOut(serializers.Serializer[object]):
+    taken = serializers.ListField(child=serializers.UUIDField())
+    left_out = LeftOutOut(many=True)
+
+
+class KeptWishesIn(serializers.Serializer[object]):
+    name = serializers.CharField(max_length=80)
+    wishes = WishesData()
+    is_default = serializers.BooleanField(required=False, default=False)
+
+
+class KeptWishesOut(KeptWishesIn):
+    id = serializers.UUIDField()
+
+
+class WritersOut(serializers.Serializer[object]):
+    service = serializers.CharField(allow_blank=True)
+    kept = KeptWishesOut(many=True)
 
 
 class PasteIn(serializers.Serializer[object]):

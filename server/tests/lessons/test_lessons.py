@@ -275,38 +275,6 @@ def test_an_error_is_kept_only_with_a_reason(client, teacher) -> None:
     assert item.decision_reason == "Another lock is meant."
 
 
-def test_items_are_proposed_into_the_pool_and_taken(client, lesson) -> None:
-    answer = send(client, "post", f"lessons/{lesson.id}/propose/", {"kinds": ["gap", "true_false"], "count": 2})
-    assert answer.status_code == 202
-    run_jobs()
-    result = client.get(f"/api/jobs/{answer.json()['id']}/").json()
-    assert result["state"] == "done"
-    pool = [i for i in desk(client, lesson)["items"] if i["place"] == "pool"]
-    assert len(pool) == result["result"]["made"] >= 1
-    assert all(i["report"] and i["content"]["explanation"] and i["content"]["evidence"] for i in pool)
-    taken = send(client, "put", f"items/{pool[0]['id']}/place/", {"place": "lesson"}).json()
-    assert next(i for i in taken["items"] if i["id"] == pool[0]["id"])["place"] == "lesson"
-
-
-def test_what_was_dropped_is_not_proposed_again(client, lesson) -> None:
-    send(client, "post", f"lessons/{lesson.id}/propose/", {"kinds": ["gap"], "count": 3})
-    run_jobs()
-    pool = list(lesson.items.filter(place="pool"))
-    for item in pool:
-        send(client, "put", f"items/{item.id}/place/", {"place": "dropped"})
-    send(client, "post", f"lessons/{lesson.id}/propose/", {"kinds": ["gap"], "count": 3})
-    run_jobs()
-    fresh = lesson.items.filter(place="pool")
-    assert not {str(i.content["evidence"]) for i in fresh} & {str(i.content["evidence"]) for i in pool}
-
-
-@pytest.mark.parametrize(
-    "data", [{"kinds": []}, {"kinds": ["riddle"]}, {"kinds": ["gap"], "count": 0}, {"kinds": ["gap"], "count": 500}, {}]
-)
-def test_a_proposal_out_of_bounds_is_refused(client, lesson, data) -> None:
-    assert send(client, "post", f"lessons/{lesson.id}/propose/", data).status_code == 400
-
-
 @pytest.mark.parametrize(("start_ms", "end_ms"), [(9_000, 8_000), (0, 10**8)])
 def test_an_extract_must_lie_inside(client, lesson, start_ms, end_ms) -> None:
     assert (

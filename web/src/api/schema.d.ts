@@ -309,6 +309,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/items/{item_id}/vary/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A view for a signed-in teacher. */
+        post: operations["items_vary_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/": {
         parameters: {
             query?: never;
@@ -394,6 +411,23 @@ export interface paths {
         put?: never;
         /** @description A view that answers with one assignment, or several. */
         post: operations["lessons_assignments_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/choose/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A view for a signed-in teacher. */
+        post: operations["lessons_choose_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -851,6 +885,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/writers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["writers_retrieve"];
+        put?: never;
+        /** @description A view for a signed-in teacher. */
+        post: operations["writers_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/writers/wishes/{wishes_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description A view for a signed-in teacher. */
+        delete: operations["writers_wishes_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -910,8 +979,6 @@ export interface components {
             language: string;
         };
         /** @enum {string} */
-        ByEnum: "words" | "meaning";
-        /** @enum {string} */
         CaptionsEnum: "person" | "machine" | "none";
         CellOut: {
             state: components["schemas"]["CellStateEnum"];
@@ -921,6 +988,13 @@ export interface components {
         };
         /** @enum {string} */
         CellStateEnum: "not_reached" | "skipped" | "not_sure" | "wrong" | "right" | "waiting" | "marked" | "read";
+        ChooseInRequest: {
+            count: number;
+        };
+        ChosenOut: {
+            taken: string[];
+            left_out: components["schemas"]["LeftOutOut"][];
+        };
         CriterionData: {
             text: string;
             /** Format: double */
@@ -940,6 +1014,8 @@ export interface components {
         };
         /** @enum {string} */
         DepthEnum: "recall" | "use" | "reason" | "extend";
+        /** @enum {string} */
+        DepthsEnum: "recall" | "use" | "reason" | "extend";
         DeskOut: {
             /** Format: uuid */
             id: string;
@@ -953,6 +1029,7 @@ export interface components {
             segments: components["schemas"]["SegmentOut"][];
             summary: string[];
             items: components["schemas"]["ItemOut"][];
+            wishes: components["schemas"]["WishesData"] | null;
             undo: string;
             redo: string;
             /** Format: date-time */
@@ -991,8 +1068,10 @@ export interface components {
             title: string;
             start_ms: number;
             text: string;
-            by: components["schemas"]["ByEnum"];
+            by: components["schemas"]["FoundOutByEnum"];
         };
+        /** @enum {string} */
+        FoundOutByEnum: "words" | "meaning";
         GivenOut: {
             /** Format: uuid */
             id: string;
@@ -1031,7 +1110,7 @@ export interface components {
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
         ItemContent: {
             id?: string;
-            kind: components["schemas"]["KindEnum"];
+            kind: components["schemas"]["KindF27Enum"];
             prompt?: string;
             options?: components["schemas"]["OptionData"][];
             answer?: boolean | null;
@@ -1056,7 +1135,7 @@ export interface components {
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
         ItemContentRequest: {
             id?: string;
-            kind: components["schemas"]["KindEnum"];
+            kind: components["schemas"]["KindF27Enum"];
             prompt?: string;
             options?: components["schemas"]["OptionDataRequest"][];
             answer?: boolean | null;
@@ -1120,6 +1199,20 @@ export interface components {
         JoinInRequest: {
             nickname: string;
         };
+        KeptWishesInRequest: {
+            name: string;
+            wishes: components["schemas"]["WishesDataRequest"];
+            /** @default false */
+            is_default: boolean;
+        };
+        KeptWishesOut: {
+            name: string;
+            wishes: components["schemas"]["WishesData"];
+            /** @default false */
+            is_default: boolean;
+            /** Format: uuid */
+            id: string;
+        };
         KeyOut: {
             correct: number[];
             truth: boolean | null;
@@ -1129,13 +1222,22 @@ export interface components {
             evidence: components["schemas"]["SpanOut"][];
         };
         /** @enum {string} */
-        KindEnum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "note";
+        KindCd2Enum: "choice" | "true_false" | "gap" | "match" | "order" | "open";
         /** @enum {string} */
-        KindsEnum: "choice" | "true_false" | "gap";
+        KindF27Enum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "note";
+        /** @enum {string} */
+        KindsEnum: "choice" | "true_false" | "gap" | "match" | "order" | "open";
         /** @enum {string} */
         LanguageEnum: "en" | "es";
         LanguageInRequest: {
             language: components["schemas"]["LanguageEnum"];
+        };
+        LeftOutOut: {
+            /** Format: uuid */
+            item: string;
+            why: components["schemas"]["WhyEnum"];
+            /** Format: uuid */
+            other: string | null;
         };
         LessonOut: {
             /** Format: uuid */
@@ -1150,6 +1252,8 @@ export interface components {
             /** Format: date-time */
             created_at: string;
         };
+        /** @enum {string} */
+        LevelEnum: "A1" | "A2" | "B1" | "B2" | "C1" | "C2";
         /** @description What to look at: an upload, or a link. */
         LookInRequest: {
             /** Format: uuid */
@@ -1285,10 +1389,21 @@ export interface components {
             answers: components["schemas"]["TryOut"][];
             key: components["schemas"]["KeyOut"] | null;
         };
+        /** @enum {string} */
+        ProposeInByEnum: "built_in" | "service";
         ProposeInRequest: {
             count?: number | null;
             kinds: components["schemas"]["KindsEnum"][];
+            /** @default  */
+            level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
+            depths?: components["schemas"]["DepthsEnum"][];
+            goals?: string[];
+            /** @default  */
+            remarks: string;
             segments?: string[];
+            sentences?: number[];
+            /** @default built_in */
+            by: components["schemas"]["ProposeInByEnum"];
             /** @default 1 */
             seed: number;
         };
@@ -1296,7 +1411,7 @@ export interface components {
         PurposeEnum: "check" | "predict";
         QuestionOut: {
             id: string;
-            kind: components["schemas"]["KindEnum"];
+            kind: components["schemas"]["KindF27Enum"];
             prompt: string;
             left: string[];
             options: string[];
@@ -1634,8 +1749,16 @@ export interface components {
             email: string;
             language: components["schemas"]["LanguageEnum"];
         };
+        VaryInRequest: {
+            /** @default another */
+            want: components["schemas"]["WantEnum"];
+            /** @default  */
+            kind: components["schemas"]["KindCd2Enum"] | components["schemas"]["BlankEnum"];
+        };
         /** @enum {string} */
         VerdictEnum: "heard" | "unclear" | "contradicted" | "not_heard";
+        /** @enum {string} */
+        WantEnum: "another" | "easier" | "harder" | "distractors";
         WarningOut: {
             line: number;
             message: string;
@@ -1651,6 +1774,32 @@ export interface components {
         };
         /** @enum {string} */
         WayEnum: "track" | "file" | "pasted" | "plain" | "recognise";
+        /** @enum {string} */
+        WhyEnum: "wrong" | "twin" | "crowds" | "others_better";
+        WishesData: {
+            count?: number | null;
+            kinds: components["schemas"]["KindsEnum"][];
+            /** @default  */
+            level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
+            depths?: components["schemas"]["DepthsEnum"][];
+            goals?: string[];
+            /** @default  */
+            remarks: string;
+        };
+        WishesDataRequest: {
+            count?: number | null;
+            kinds: components["schemas"]["KindsEnum"][];
+            /** @default  */
+            level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
+            depths?: components["schemas"]["DepthsEnum"][];
+            goals?: string[];
+            /** @default  */
+            remarks: string;
+        };
+        WritersOut: {
+            service: string;
+            kept: components["schemas"]["KeptWishesOut"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -2132,6 +2281,31 @@ export interface operations {
             };
         };
     };
+    items_vary_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["VaryInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     jobs_list: {
         parameters: {
             query?: never;
@@ -2366,6 +2540,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AssignmentOut"];
+                };
+            };
+        };
+    };
+    lessons_choose_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChosenOut"];
                 };
             };
         };
@@ -3258,6 +3457,68 @@ export interface operations {
                 "application/json": components["schemas"]["PlayedListInRequest"];
             };
         };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    writers_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WritersOut"];
+                };
+            };
+        };
+    };
+    writers_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptWishesInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptWishesOut"];
+                };
+            };
+        };
+    };
+    writers_wishes_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                wishes_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No response body */
             204: {

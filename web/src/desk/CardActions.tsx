@@ -4,6 +4,7 @@ import { Button } from "../ui/Button";
 import { acts, type Item } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
+import { VaryMenu } from "./VaryMenu";
 
 /** What can be done with the item in hand; the keys are bound in useDeskKeys. */
 export function CardActions({ item, state, step }: { item: Item; state: DeskState; step: Step }) {
@@ -27,9 +28,12 @@ export function CardActions({ item, state, step }: { item: Item; state: DeskStat
         </Button>
       )}
       {step === "items" && (
-        <Button small hint="V" onClick={() => state.another(item)}>
-          {t("item.another")}
-        </Button>
+        <>
+          {item.content.kind !== "note" && <VaryMenu item={item} state={state} />}
+          <Button small hint="V" onClick={() => state.another(item)}>
+            {t("item.another")}
+          </Button>
+        </>
       )}
       {item.report?.evidence[0] && (
         <Button small hint="H" onClick={() => state.hear(item)}>

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, body, type Schemas } from "../api/client";
+import { NO_WISHES } from "./wishes";
 
 export type Desk = Schemas["DeskOut"];
 export type Item = Schemas["ItemOut"];
@@ -65,18 +66,9 @@ const ofSegment = (segment: string) => ({ params: { path: { segment_id: segment 
 /** Asks the writer for one more item in the segment that holds an instant; the job to watch. */
 export async function proposeAt(desk: Desk, at_ms: number) {
   const segment = desk.segments.find((s) => s.start_ms <= at_ms && at_ms < s.end_ms);
-  const given = {
-    kinds: ["choice", "true_false", "gap"] as const,
-    count: 1,
-    seed: at_ms % 1000,
-    segments: segment ? [segment.id] : [],
-  };
-  return body(
-    await api.POST("/api/lessons/{lesson_id}/propose/", {
-      ...ofLesson(desk.id),
-      body: { ...given, kinds: [...given.kinds] },
-    }),
-  );
+  const wishes = { ...NO_WISHES, ...desk.wishes, count: 1, by: "built_in" as const };
+  const given = { ...wishes, seed: at_ms % 1000, segments: segment ? [segment.id] : [] };
+  return body(await api.POST("/api/lessons/{lesson_id}/propose/", { ...ofLesson(desk.id), body: given }));
 }
 
 /** What can be done to a lesson, each one request. */

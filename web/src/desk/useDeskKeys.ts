@@ -82,6 +82,12 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     named("X", "item.drop", () => item && run(() => acts.put(item.id, "dropped")), none),
     named("T", "item.take", () => item && run(() => acts.put(item.id, "lesson")), item?.place !== "pool"),
     named("V", "item.another", () => item && state.another(item), none || step !== "items"),
+    named(
+      "Y",
+      "vary.open",
+      () => document.querySelector<HTMLElement>("[data-vary]")?.click(),
+      none || step !== "items",
+    ),
     named("A", "key.addItem", () => state.addItem("choice"), step !== "items" && step !== "script"),
     named("Escape", "", () => state.select(null), none),
   ];

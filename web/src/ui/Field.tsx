@@ -1,6 +1,9 @@
 import { Field as Base, Label, Switch } from "@headlessui/react";
 import type { ReactNode } from "react";
 
+const CHIP =
+  "relative cursor-pointer rounded border border-rule px-2.5 py-1 text-[14px] has-checked:border-teal has-checked:font-semibold has-checked:text-teal has-focus-visible:outline-2 has-focus-visible:outline-teal";
+
 /** A label above its control, with a line of help under it. */
 export function Field({ label, help, children }: { label: string; help?: string | undefined; children: ReactNode }) {
   return (
@@ -44,16 +47,43 @@ export function OneOf<T extends string>(props: {
       <legend className="mb-1 text-[13.5px] text-quiet">{props.label}</legend>
       <div className="flex flex-wrap gap-1.5">
         {props.options.map((o) => (
-          <label
-            key={o.value}
-            className="relative cursor-pointer rounded border border-rule px-2.5 py-1 text-[14px] has-checked:border-teal has-checked:font-semibold has-checked:text-teal has-focus-visible:outline-2 has-focus-visible:outline-teal"
-          >
+          <label key={o.value} className={CHIP}>
             <input
               type="radio"
               className="absolute inset-0 size-full cursor-pointer opacity-0"
               name={props.label}
               checked={props.value === o.value}
               onChange={() => props.change(o.value)}
+            />
+            {o.label}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** Any of a few, each on or off, shown like ``OneOf``. */
+export function AnyOf<T extends string>(props: {
+  label: string;
+  chosen: readonly T[];
+  options: { value: T; label: string }[];
+  change: (chosen: T[]) => void;
+}) {
+  const { chosen, change } = props;
+  return (
+    <fieldset className="mb-3">
+      <legend className="mb-1 text-[13.5px] text-quiet">{props.label}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {props.options.map((o) => (
+          <label key={o.value} className={CHIP}>
+            <input
+              type="checkbox"
+              className="absolute inset-0 size-full cursor-pointer opacity-0"
+              checked={chosen.includes(o.value)}
+              onChange={() =>
+                change(chosen.includes(o.value) ? chosen.filter((x) => x !== o.value) : [...chosen, o.value])
+              }
             />
             {o.label}
           </label>

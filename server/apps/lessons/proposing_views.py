@@ -1,0 +1,60 @@
+"""The writer over HTTP: having items proposed, one again, choosing from the pool, wishes kept under a name."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.shortcuts import get_object_or_404
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.lessons import proposing, selectors
+from apps.lessons import serializers as shapes
+from apps.lessons.desk_view import parsed
+from apps.lessons.writers import service_name
+from apps.work.serializers import JobOut
+from config.api import TeacherView
+
+
+class ProposeView(TeacherView):
+    @extend_schema(request=shapes.ProposeIn, responses={202: JobOut})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        data = parsed(shapes.ProposeIn, request)
+        given = data | {"segments": [str(s) for s in data["segments"]]}
+        return Response(JobOut(proposing.request_items(lesson, given)).data, status=202)
+
+
+class VaryView(TeacherView):
+    @extend_schema(request=shapes.VaryIn, responses={202: JobOut})
+    def post(self, request: Request, item_id: UUID) -> Response:
+        item = selectors.item_of(self.teacher, item_id)
+        return Response(JobOut(proposing.request_variation(item, **parsed(shapes.VaryIn, request))).data, status=202)
+
+
+class ChooseView(TeacherView):
+    @extend_schema(request=shapes.ChooseIn, responses=shapes.ChosenOut)
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        count = parsed(shapes.ChooseIn, request)["count"]
+        return Response(shapes.ChosenOut(proposing.choose_from_pool(lesson, count)).data)
+
+
+class WritersView(TeacherView):
+    @extend_schema(responses=shapes.WritersOut)
+    def get(self, request: Request) -> Response:
+        kept = self.teacher.kept_wishes.all()
+        return Response(shapes.WritersOut({"service": service_name(), "kept": kept}).data)
+
+    @extend_schema(request=shapes.KeptWishesIn, responses={201: shapes.KeptWishesOut})
+    def post(self, request: Request) -> Response:
+        kept = proposing.keep_wishes(self.teacher, **parsed(shapes.KeptWishesIn, request))
+        return Response(shapes.KeptWishesOut(kept).data, status=201)
+
+
+class KeptWishesView(TeacherView):
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, wishes_id: UUID) -> Response:
+        get_object_or_404(self.teacher.kept_wishes, id=wishes_id).delete()
+        return Response(status=204)

@@ -1,0 +1,51 @@
+import { useTranslation } from "react-i18next";
+import type { Job } from "../lessons/queries";
+
+/** What came of a proposal, as the job says it. */
+export type Proposed = {
+  made: number;
+  wanted: number;
+  short_because?: string;
+  ignored?: string[];
+  unspoken?: string[];
+  unbacked?: number;
+  problems?: { code: string; params: Record<string, string> }[];
+  tokens?: { prompt_tokens?: number; completion_tokens?: number; kept?: number };
+};
+
+/** How many items came, why not more, and what of the wishes could not be followed. */
+export function Made({ job }: { job: Job }) {
+  const { t } = useTranslation();
+  if (job.state === "failed") {
+    return (
+      <p role="alert" className="mt-2 text-[14px] text-brick">
+        {t(`error.${job.error_code}`, { defaultValue: job.error_message ?? "" })}
+      </p>
+    );
+  }
+  const result = job.result as Proposed;
+  if (job.state !== "done" && !result.made) return null;
+  const { ignored = [], unspoken = [], problems = [], tokens, unbacked = 0 } = result;
+  return (
+    <div role="status" className="mt-2 space-y-1 text-[14px]">
+      <p>
+        {t("items.made", { count: result.made })}{" "}
+        {result.short_because && t(`items.short.${result.short_because}`, { wanted: result.wanted })}{" "}
+        {unbacked > 0 && t("items.unbacked", { count: unbacked })}
+      </p>
+      {ignored.length > 0 && <p>{t("items.ignored", { what: ignored.join("; ") })}</p>}
+      {unspoken.length > 0 && <p>{t("items.unspoken", { what: unspoken.join("; ") })}</p>}
+      {problems.map((p) => (
+        <p key={`${p.code}${p.params.number ?? ""}`} className="text-amberink">
+          {t(`items.problem.${p.code}`, p.params)}
+        </p>
+      ))}
+      {tokens && <p className="text-quiet">{t(...cost(tokens))}</p>}
+    </div>
+  );
+}
+
+function cost(tokens: NonNullable<Proposed["tokens"]>): [string, Record<string, number>] {
+  if (tokens.kept) return ["items.tokensKept", {}];
+  return ["items.tokens", { sent: tokens.prompt_tokens ?? 0, got: tokens.completion_tokens ?? 0 }];
+}

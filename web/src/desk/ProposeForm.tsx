@@ -1,0 +1,127 @@
+import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { api, body } from "../api/client";
+import { useKeys } from "../app/keys";
+import { useJob } from "../lessons/queries";
+import { Button } from "../ui/Button";
+import { AnyOf, Field, OneOf } from "../ui/Field";
+import { ErrorNotice } from "../ui/Notice";
+import { Made, type Proposed } from "./Made";
+import type { Desk } from "./queries";
+import type { DeskState } from "./useDeskState";
+import { MoreWishes } from "./Wishes";
+import { NO_WISHES, type Wishes, WRITTEN } from "./wishes";
+
+/** Having items proposed: what for, which kinds, how many, and more wishes below. */
+export function ProposeForm({ state }: { state: DeskState }) {
+  const { t } = useTranslation();
+  const { desk } = state;
+  const writers = useQuery({ queryKey: ["writers"], queryFn: async () => body(await api.GET("/api/writers/")) });
+  const preset = writers.data?.kept.find((k) => k.is_default)?.wishes;
+  const [own, setOwn] = useState<Wishes | null>(null);
+  const wishes: Wishes = own ?? { ...NO_WISHES, ...preset, ...desk.wishes };
+  const put = (changed: Partial<Wishes>) => setOwn({ ...wishes, ...changed });
+  const [place, setPlace] = useState("");
+  const [by, setBy] = useState<"built_in" | "service">("built_in");
+  const { running, error, propose, job } = useProposing(state, wishes, place, by);
+  useKeys([{ keys: "W", label: t("items.propose"), run: propose }]);
+  return (
+    <section aria-label={t("items.proposed")} className="border-t border-rule pt-3">
+      <h2 className="mb-2 font-semibold">{t("items.proposed")}</h2>
+      <Place desk={desk} value={place} change={setPlace} />
+      <AnyOf
+        label={t("items.kinds")}
+        chosen={wishes.kinds}
+        options={WRITTEN.map((k) => ({ value: k, label: t(`kind.${k}`) }))}
+        change={(kinds) => put({ kinds })}
+      />
+      <Field label={t("items.howMany")} help={wishes.count ? undefined : t("items.byLength")}>
+        <input
+          className="field !w-28"
+          type="number"
+          min={1}
+          max={200}
+          value={wishes.count ?? ""}
+          placeholder={t("items.auto")}
+          onChange={(e) => put({ count: e.target.value ? Number(e.target.value) : null })}
+        />
+      </Field>
+      <Disclosure as="div" className="mb-3">
+        <DisclosureButton className="text-[14px] text-teal hover:underline">{t("items.more")} …</DisclosureButton>
+        <DisclosurePanel className="mt-2">
+          <MoreWishes wishes={wishes} put={put} kept={writers.data?.kept ?? []} />
+        </DisclosurePanel>
+      </Disclosure>
+      {writers.data?.service && (
+        <OneOf
+          label={t("items.by")}
+          value={by}
+          options={[
+            { value: "built_in", label: t("items.builtIn") },
+            { value: "service", label: writers.data.service },
+          ]}
+          change={setBy}
+        />
+      )}
+      <Button look="main" hint="W" disabled={running || wishes.kinds.length === 0} onClick={propose}>
+        {running ? t("items.writing") : t("items.propose")}
+      </Button>
+      <ErrorNotice error={error} />
+      {job && <Made job={job} />}
+    </section>
+  );
+}
+
+function Place(props: { desk: Desk; value: string; change: (value: string) => void }) {
+  const { t } = useTranslation();
+  return (
+    <Field label={t("items.for")}>
+      <select className="field" value={props.value} onChange={(e) => props.change(e.target.value)}>
+        <option value="">{t("items.whole")}</option>
+        <option value="here">{t("items.here")}</option>
+        {props.desk.segments.map((s, n) => (
+          <option key={s.id} value={s.id}>
+            {n + 1} · {s.title}
+          </option>
+        ))}
+      </select>
+    </Field>
+  );
+}
+
+/** Asks the writer, watches it, and shows its items as they come. */
+function useProposing(state: DeskState, wishes: Wishes, place: string, by: "built_in" | "service") {
+  const queries = useQueryClient();
+  const { desk, proposing, propose: watch } = state;
+  const [seed, setSeed] = useState(1);
+  const [error, setError] = useState<unknown>(null);
+  const watched = useJob(proposing);
+  const ended = watched.data?.state === "done" || watched.data?.state === "failed";
+  const made = (watched.data?.result as Proposed | undefined)?.made ?? 0;
+  const running = proposing !== null && !ended;
+  useEffect(() => {
+    if (ended || made) queries.invalidateQueries({ queryKey: ["desk", desk.id] });
+  }, [ended, made, queries, desk.id]);
+  const propose = async () => {
+    if (running || wishes.kinds.length === 0) return;
+    setError(null);
+    const sentence = state.sentences[state.sentenceAt(state.clock.nowMs)];
+    const given = {
+      ...wishes,
+      segments: place && place !== "here" ? [place] : [],
+      sentences: place === "here" && sentence ? [sentence.id] : [],
+      by,
+      seed,
+    };
+    const path = { lesson_id: desk.id };
+    try {
+      watch(body(await api.POST("/api/lessons/{lesson_id}/propose/", { params: { path }, body: given })).id);
+      setSeed(seed + 1);
+    } catch (refused) {
+      setError(refused);
+    }
+  };
+  return { running, error, propose, job: watched.data };
+}

@@ -1,0 +1,71 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { api, body, type Schemas } from "../api/client";
+import { useJob } from "../lessons/queries";
+import type { Item } from "./queries";
+import type { DeskState } from "./useDeskState";
+import { WRITTEN } from "./wishes";
+
+type Wanted = Schemas["VaryInRequest"];
+
+/** One item again: another version, easier, harder, other wrong options, another kind. */
+export function VaryMenu({ item, state }: { item: Item; state: DeskState }) {
+  const { t } = useTranslation();
+  const { vary, running, nothing } = useVarying(item, state);
+  const choice = item.content.kind === "choice";
+  const wants: Wanted[] = (["another", "easier", "harder", ...(choice ? (["distractors"] as const) : [])] as const).map(
+    (want) => ({ want, kind: "" }),
+  );
+  const kinds: Wanted[] = WRITTEN.filter((k) => k !== item.content.kind).map((kind) => ({ want: "another", kind }));
+  return (
+    <Menu as="div" className="relative">
+      <MenuButton
+        data-vary
+        disabled={running}
+        aria-keyshortcuts="Y"
+        className="inline-flex items-center gap-1.5 whitespace-nowrap rounded border border-teal bg-sheet px-2 py-0.5 text-[13.5px] text-teal hover:bg-here disabled:opacity-50"
+      >
+        {running ? t("vary.working") : t("vary.open")} <kbd>Y</kbd>
+      </MenuButton>
+      <MenuItems
+        anchor="bottom start"
+        className="z-30 rounded-md border border-rule bg-sheet py-1 text-[14px] shadow-md focus:outline-none"
+      >
+        {[...wants, ...kinds].map((w) => (
+          <MenuItem key={w.kind || w.want}>
+            <button
+              type="button"
+              onClick={() => vary(w)}
+              className="block w-full px-3 py-1 text-left data-focus:bg-here data-focus:text-teal"
+            >
+              {w.kind ? t("vary.as", { kind: t(`kind.${w.kind}`) }) : t(`vary.${w.want}`)}
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+      {nothing && (
+        <p role="status" className="mt-1 w-full text-[13.5px] text-amberink">
+          {t("vary.nothing")}
+        </p>
+      )}
+    </Menu>
+  );
+}
+
+function useVarying(item: Item, state: DeskState) {
+  const queries = useQueryClient();
+  const [job, setJob] = useState<string | null>(null);
+  const watched = useJob(job);
+  const ended = watched.data?.state === "done" || watched.data?.state === "failed";
+  useEffect(() => {
+    if (ended) queries.invalidateQueries({ queryKey: ["desk", state.desk.id] });
+  }, [ended, queries, state.desk.id]);
+  const vary = async (given: Wanted) => {
+    const path = { item_id: item.id };
+    setJob(body(await api.POST("/api/items/{item_id}/vary/", { params: { path }, body: given })).id);
+  };
+  const changed = (watched.data?.result as { changed?: boolean } | undefined)?.changed;
+  return { vary, running: job !== null && !ended, nothing: ended && !changed };
+}
