@@ -67,6 +67,7 @@ class Assignment(models.Model):
     show_key = models.BooleanField(default=True)
     skipping = models.CharField(max_length=12, default="freely")
     offer_not_sure = models.BooleanField(default=True)
+    shuffle = models.BooleanField(default=False)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -82,4 +83,5 @@ class Assignment(models.Model):
             show_key=self.show_key,
             skipping=self.skipping,  # type: ignore[arg-type]
             offer_not_sure=self.offer_not_sure,
+            shuffle=self.shuffle,
         )

@@ -17,10 +17,12 @@ class PolicyIn(serializers.Serializer[object]):
     show_key = serializers.BooleanField(required=False)
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"), required=False)
     offer_not_sure = serializers.BooleanField(required=False)
+    shuffle = serializers.BooleanField(required=False)
 
 
 class ShareIn(PolicyIn):
     name = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
+    with_unseen = serializers.BooleanField(required=False, default=False)
 
 
 class AssignmentOut(serializers.ModelSerializer[Assignment]):
@@ -53,6 +55,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "show_key",
             "skipping",
             "offer_not_sure",
+            "shuffle",
             "created_at",
         )
 

@@ -19,11 +19,20 @@ from config.errors import SentenceError
 
 
 @transaction.atomic
-def share(owner: User, lesson: Lesson, *, name: str, policy: dict[str, Any]) -> Assignment:
-    """Freeze the lesson and give it out. Refused while the check runs or an item has an undecided error, naming it."""
+def share(owner: User, lesson: Lesson, *, name: str, policy: dict[str, Any], with_unseen: bool = False) -> Assignment:
+    """Freeze the lesson and give it out.
+
+    Refused while the check runs, while an item has an undecided error, naming it, and, unless ``with_unseen`` says so,
+    while it holds items that the teacher has not looked at.
+    """
     locked = Lesson.objects.select_for_update().get(id=lesson.id)
     items = list(locked.items.filter(place=Item.Place.LESSON))
     _require_ready(locked, items)
+    unseen = sum(not i.seen for i in items)
+    if unseen and not with_unseen:
+        raise SentenceError(
+            "items_unseen", f"{unseen} items have passed the check, but nobody has looked at them.", count=unseen
+        )
     edition = freeze(locked, items)
     assignment = Assignment(owner=owner, edition=edition, name=name.strip() or locked.title, **policy)
     assignment.policy()

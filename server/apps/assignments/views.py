@@ -44,7 +44,8 @@ class LessonAssignmentsView(AssignmentView):
         given = shapes.ShareIn(data=request.data)
         given.is_valid(raise_exception=True)
         policy = dict(given.validated_data)
-        assignment = services.share(self.teacher, lesson, name=policy.pop("name"), policy=policy)
+        name, unseen = policy.pop("name"), policy.pop("with_unseen")
+        assignment = services.share(self.teacher, lesson, name=name, policy=policy, with_unseen=unseen)
         return Response(self.shown(assignment), status=201)
 
 

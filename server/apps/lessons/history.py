@@ -18,7 +18,16 @@ Script = Sequence[int] | Literal["whole"] | None
 KEPT_CHANGES = 100
 # Typing is saved while it goes on; what belongs to one bout of typing is undone as one.
 SAME_BOUT = timedelta(seconds=20)
-_ITEM_FIELDS = ("place", "content", "pause_by_teacher", "position", "decision", "decision_reason", "decision_basis")
+_ITEM_FIELDS = (
+    "place",
+    "content",
+    "pause_by_teacher",
+    "seen",
+    "position",
+    "decision",
+    "decision_reason",
+    "decision_basis",
+)
 _LESSON_FIELDS = ("title", "folder", "extract_start_ms", "extract_end_ms")
 _SENTENCE_FIELDS = ("start_ms", "end_ms", "text", "speaker", "words", "is_spoken")
 _SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms", "takes_part")

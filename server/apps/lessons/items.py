@@ -27,7 +27,7 @@ def add_item(lesson: Lesson, content: dict[str, Any], *, at: Item.Place = Item.P
     """Add an item. With a pause of its own that is the teacher's; without, it is placed after its evidence."""
     by_teacher = content.get("pause_ms") is not None
     with changing(lesson, "add_item") as locked:
-        item = Item(lesson=locked, place=at, content=_placed(locked, content), pause_by_teacher=by_teacher)
+        item = Item(lesson=locked, place=at, content=_placed(locked, content), pause_by_teacher=by_teacher, seen=True)
         item.position = (locked.items.aggregate(last=Max("position"))["last"] or 0) + 1
         item.save()
     return item
@@ -43,6 +43,7 @@ def change_item(item: Item, content: dict[str, Any], expected: int | None) -> It
         item.content = _placed(locked, content | ({"pause_ms": None} if moved else {}))
         if item.decision or has_error(item):
             item.decision, item.decision_reason, item.decision_basis = Item.Decision.MENDED, "", ""
+        item.seen = True
         item.version += 1
         item.save()
     return item
@@ -74,6 +75,7 @@ def put(item: Item, where: Item.Place) -> Item:
     label = {Item.Place.LESSON: "take_item", Item.Place.POOL: "back_to_pool", Item.Place.DROPPED: "drop_item"}[where]
     with changing(item.lesson, label):
         item.place = where
+        item.seen = item.seen or where == Item.Place.LESSON
         item.version += 1
         item.save()
     return item
@@ -98,6 +100,7 @@ def decide(item: Item, decision: str, reason: str) -> Item:
         raise SentenceError("needs_reason", "Say in a few words why this item stays as it is.")
     with changing(item.lesson, "decide"):
         item.decision = decision
+        item.seen = True
         item.decision_reason = reason.strip()
         item.decision_basis = (item.report or {}).get("basis", "")
         item.version += 1

@@ -60,7 +60,11 @@ class Segment(models.Model):
 
 
 class Item(models.Model):
-    """``content`` is the item in the shape of the item list file, without its id; ``place`` says where it is kept."""
+    """``content`` is the item in the shape of the item list file, without its id; ``place`` says where it is kept.
+
+    ``seen`` items were written, changed, taken or decided by the teacher one by one; what was only proposed or pasted
+    was not.
+    """
 
     class Place(models.TextChoices):
         POOL = "pool"
@@ -78,6 +82,7 @@ class Item(models.Model):
     place = models.CharField(max_length=10, choices=Place.choices, default=Place.LESSON)
     content = models.JSONField()
     pause_by_teacher = models.BooleanField(default=False)
+    seen = models.BooleanField(default=False)
     position = models.PositiveIntegerField(default=0)
     version = models.PositiveIntegerField(default=1)
     report = models.JSONField(null=True)

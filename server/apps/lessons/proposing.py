@@ -175,6 +175,7 @@ def _vary(item: Item, given: dict[str, Any]) -> bool:
         item.content = content
         item.decision, item.decision_reason, item.decision_basis = Item.Decision.NONE, "", ""
         item.report = None
+        item.seen = False
         item.version += 1
         item.save()
     return True

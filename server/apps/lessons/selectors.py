@@ -110,4 +110,5 @@ def item_row(item: Item) -> dict[str, Any]:
         "decision": item.decision,
         "decision_reason": item.decision_reason,
         "undecided": is_undecided(item),
+        "seen": item.seen,
     }

@@ -108,6 +108,7 @@ class ItemOut(serializers.Serializer[object]):
     decision = serializers.ChoiceField(("", "kept", "kept_anyway", "mended"))
     decision_reason = serializers.CharField()
     undecided = serializers.BooleanField()
+    seen = serializers.BooleanField()
 
 
 class SegmentOut(SpanData):

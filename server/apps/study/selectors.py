@@ -10,13 +10,16 @@ from apps.assignments.models import Assignment, frozen
 from apps.study.models import Answer, Student
 from apps.study.services import watched
 from escuela_core.items import Choice, Item, Match, TrueFalse
+from escuela_core.items.kinds.arranged import display_order
 from escuela_core.study import Policy
 from escuela_core.study.policy import State
 from escuela_core.study.progress import Tried, is_done, shows_key, shows_outcome, tries_left
 
 
-def lesson_for(content: dict[str, Any], items: Sequence[Item], recording_url: dict[str, Any]) -> dict[str, Any]:
-    """A lesson without anything a student must not know yet."""
+def lesson_for(
+    content: dict[str, Any], items: Sequence[Item], recording_url: dict[str, Any], *, shuffled_for: str = ""
+) -> dict[str, Any]:
+    """A lesson without anything a student must not know yet; ``shuffled_for`` names whose order of options it has."""
     return {
         "title": content["title"],
         "language": content["language"],
@@ -25,7 +28,7 @@ def lesson_for(content: dict[str, Any], items: Sequence[Item], recording_url: di
         "stretches": content.get("stretches") or [{"start_ms": content["start_ms"], "end_ms": content["end_ms"]}],
         "segments": content["segments"],
         "sentences": content["sentences"],
-        "items": [question(item) for item in items],
+        "items": [question(item, shuffled_for) for item in items],
     } | recording_url
 
 
@@ -40,8 +43,9 @@ def media_of(recording: Any) -> dict[str, Any]:
     }
 
 
-def question(item: Item) -> dict[str, Any]:
-    """What is asked, and nothing that answers it."""
+def question(item: Item, shuffled_for: str = "") -> dict[str, Any]:
+    """What is asked, and nothing that answers it. ``order`` is how the options are shown; answers count as written."""
+    shuffles = bool(shuffled_for) and isinstance(item, Choice)
     several = isinstance(item, Choice) and len(item.key) > 1
     left = item.left if isinstance(item, Match) else []
     return {
@@ -50,6 +54,7 @@ def question(item: Item) -> dict[str, Any]:
         "prompt": item.asked,
         "left": left,
         "options": item.shown,
+        "order": display_order(item.shown, shuffled_for + item.id) if shuffles else list(range(len(item.shown))),
         "several": several,
         "marks": item.marks,
         "pause_ms": item.pause_ms or 0,

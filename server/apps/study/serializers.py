@@ -28,6 +28,7 @@ class QuestionOut(serializers.Serializer[object]):
     prompt = serializers.CharField()
     left = serializers.ListField(child=serializers.CharField())
     options = serializers.ListField(child=serializers.CharField())
+    order = serializers.ListField(child=serializers.IntegerField())
     several = serializers.BooleanField()
     marks = serializers.FloatField()
     pause_ms = serializers.IntegerField()
@@ -109,6 +110,7 @@ class RulesOut(serializers.Serializer[object]):
     show_key = serializers.BooleanField()
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
     offer_not_sure = serializers.BooleanField()
+    shuffle = serializers.BooleanField()
 
 
 class StudyOut(serializers.Serializer[object]):

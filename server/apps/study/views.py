@@ -80,7 +80,9 @@ class StudyAddress(APIView):
         state = assignment.policy().state(now)
         lesson = None
         if student is not None and state != "not_yet":
-            lesson = selectors.lesson_for(edition.content, edition.items, selectors.media_of(edition.recording))
+            whose = str(student.id) if assignment.shuffle else ""
+            media = selectors.media_of(edition.recording)
+            lesson = selectors.lesson_for(edition.content, edition.items, media, shuffled_for=whose)
         data = {
             "title": edition.content["title"],
             "item_count": len(edition.content["items"]),

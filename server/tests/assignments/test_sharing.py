@@ -123,3 +123,25 @@ def test_a_shared_lesson_cannot_be_removed_from_under_its_students(client, lesso
     answer = client.delete(f"/api/lessons/{lesson.id}/")
     assert (answer.status_code, answer.json()["code"]) == (409, "lesson_shared")
     assert lesson.recording.folder.exists()
+
+
+def test_items_nobody_looked_at_go_along_only_by_saying_so(client, lesson) -> None:
+    lesson.items.filter(content__kind="gap").update(seen=False)
+    refused = give(client, lesson)
+    assert refused.json()["code"] == "items_unseen"
+    assert not Assignment.objects.exists()
+    assert give(client, lesson, with_unseen=True).status_code == 201
+
+
+@pytest.mark.parametrize("act", ["change", "decide", "take"])
+def test_what_a_teacher_changes_decides_or_takes_counts_as_looked_at(lesson, act) -> None:
+    item = item_with(lesson, "gap")
+    Item.objects.filter(id=item.id).update(seen=False)
+    item.refresh_from_db()
+    if act == "change":
+        items.change_item(item, item.content | {"explanation": "Of oak!"}, None)
+    elif act == "decide":
+        items.decide(item, "kept", "")
+    else:
+        items.put(item, Item.Place.LESSON)
+    assert Item.objects.get(id=item.id).seen

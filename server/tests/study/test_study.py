@@ -163,6 +163,21 @@ def test_an_answer_that_does_not_fit_is_refused(browser, lesson, response) -> No
     assert (answer.status_code, answer.json()["code"]) == (400, "response_shape")
 
 
+def test_options_come_in_an_order_of_each_one_s_own_and_count_as_written(assignment, lesson) -> None:
+    assignment.shuffle = True
+    assignment.save()
+    orders = set()
+    for number in range(8):
+        browser = StudentBrowser(assignment, f"Student {number}")
+        shown = browser.get()["lesson"]["items"]
+        choice = next(i for i in shown if i["kind"] == "choice")
+        orders.add(tuple(choice["order"]))
+        assert sorted(choice["order"]) == [0, 1, 2]
+        assert browser.get()["lesson"]["items"] == shown
+    assert len(orders) > 1
+    assert browser.answer(item_with(lesson, "choice"), {"chosen": [1]}).json()["answers"][0]["outcome"] == "right"
+
+
 def test_an_item_of_another_lesson_is_refused(browser) -> None:
     given = {"id": str(uuid.uuid4()), "item": str(uuid.uuid4()), "response": RIGHT}
     assert browser.post("answers/", given).json()["code"] == "no_such_item"

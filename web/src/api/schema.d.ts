@@ -962,6 +962,7 @@ export interface components {
             show_key?: boolean;
             skipping: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
+            shuffle?: boolean;
             /** Format: date-time */
             readonly created_at: string;
         };
@@ -1169,6 +1170,7 @@ export interface components {
             decision: components["schemas"]["ItemOutDecisionEnum"] | components["schemas"]["BlankEnum"];
             decision_reason: string;
             undecided: boolean;
+            seen: boolean;
         };
         /** @enum {string} */
         ItemOutDecisionEnum: "kept" | "kept_anyway" | "mended";
@@ -1353,6 +1355,7 @@ export interface components {
             show_key?: boolean;
             skipping?: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
+            shuffle?: boolean;
         };
         PatchedSegmentInRequest: {
             title?: string;
@@ -1415,6 +1418,7 @@ export interface components {
             prompt: string;
             left: string[];
             options: string[];
+            order: number[];
             several: boolean;
             /** Format: double */
             marks: number;
@@ -1507,6 +1511,7 @@ export interface components {
             show_key: boolean;
             skipping: components["schemas"]["SkippingEnum"];
             offer_not_sure: boolean;
+            shuffle: boolean;
         };
         /** @enum {string} */
         ScriptByEnum: "person" | "machine" | "recognised";
@@ -1565,8 +1570,11 @@ export interface components {
             show_key?: boolean;
             skipping?: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
+            shuffle?: boolean;
             /** @default  */
             name: string;
+            /** @default false */
+            with_unseen: boolean;
         };
         SheetItemOut: {
             id: string;

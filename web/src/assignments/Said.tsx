@@ -2,7 +2,7 @@ import { useTranslation } from "react-i18next";
 import type { Policy } from "./queries";
 
 /** The policy in plain sentences, as a student meets it. */
-export function Said({ policy }: { policy: Policy }) {
+export function Said({ policy }: { policy: Omit<Policy, "with_unseen"> }) {
   const { t } = useTranslation();
   const sentences = [
     t("said.attempts", { count: policy.attempts ?? 1 }),
@@ -10,6 +10,7 @@ export function Said({ policy }: { policy: Policy }) {
     t(policy.show_key ? "said.key" : "said.noKey"),
     t(`said.skipping.${policy.skipping}`),
     policy.offer_not_sure ? t("said.notSure") : "",
+    policy.shuffle ? t("said.shuffle") : "",
   ];
   return <p className="my-4 rounded bg-paper px-3 py-2 text-[14px]">{sentences.filter(Boolean).join(" ")}</p>;
 }

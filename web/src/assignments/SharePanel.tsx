@@ -2,7 +2,7 @@ import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 import { ApiError, api } from "../api/client";
-import type { Desk } from "../desk/queries";
+import type { Desk, Item } from "../desk/queries";
 import { Button } from "../ui/Button";
 import { Field, OneOf, Toggle } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
@@ -39,6 +39,8 @@ const FIRST: Policy = {
   show_key: true,
   skipping: "freely",
   offer_not_sure: true,
+  shuffle: false,
+  with_unseen: false,
 };
 
 function ShareForm({ desk }: { desk: Desk }) {
@@ -50,6 +52,7 @@ function ShareForm({ desk }: { desk: Desk }) {
   const put = (part: Partial<Policy>) => setPolicy({ ...policy, ...part });
   const mine = desk.items.filter((i) => i.place === "lesson");
   const undecided = mine.filter((i) => i.undecided);
+  const unseen = mine.filter((i) => !i.seen).length;
   const share = async (e: FormEvent) => {
     e.preventDefault();
     setError(null);
@@ -84,6 +87,7 @@ function ShareForm({ desk }: { desk: Desk }) {
           </Link>
         </div>
       )}
+      <Unseen items={mine} on={policy.with_unseen ?? false} change={(with_unseen) => put({ with_unseen })} />
       <Field label={t("share.name")}>
         <input className="field" value={policy.name} onChange={(e) => put({ name: e.target.value })} maxLength={120} />
       </Field>
@@ -93,10 +97,27 @@ function ShareForm({ desk }: { desk: Desk }) {
       {!(error instanceof ApiError && error.code === "items_undecided" && undecided.length) && (
         <ErrorNotice error={error} />
       )}
-      <Button look="main" type="submit" disabled={busy}>
+      <Button look="main" type="submit" disabled={busy || (unseen > 0 && !policy.with_unseen)}>
         {t("share.do")}
       </Button>
     </form>
+  );
+}
+
+/** How many items were looked at one by one; the rest is taken along only by a press that says so. */
+function Unseen({ items, on, change }: { items: Item[]; on: boolean; change: (on: boolean) => void }) {
+  const { t } = useTranslation();
+  const unseen = items.filter((i) => !i.seen).length;
+  const decided = items.filter((i) => i.decision).length;
+  if (items.length === 0) return null;
+  return (
+    <div className={`mb-4 ${unseen ? "border-l-4 border-amber bg-paper px-3 py-2" : ""}`}>
+      <p>
+        {t("share.seen", { count: items.length - unseen })} {t("share.decided", { count: decided })}{" "}
+        {unseen > 0 && t("share.unseen", { count: unseen })}
+      </p>
+      {unseen > 0 && <Toggle label={t("share.withUnseen", { count: unseen })} on={on} change={change} />}
+    </div>
   );
 }
 
@@ -161,6 +182,7 @@ function Rules({ policy, put }: Part) {
         on={policy.offer_not_sure ?? true}
         change={(offer_not_sure) => put({ offer_not_sure })}
       />
+      <Toggle label={t("share.shuffle")} on={policy.shuffle ?? false} change={(shuffle) => put({ shuffle })} />
     </>
   );
 }

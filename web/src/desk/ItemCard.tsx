@@ -2,6 +2,7 @@ import { useEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
 import { KeyShown } from "../kinds/KeyShown";
+import { Rich } from "../ui/Rich";
 import { CardActions } from "./CardActions";
 import { ItemEditor } from "./ItemEditor";
 import type { Item } from "./queries";
@@ -56,7 +57,11 @@ export function ItemCard({ item, state, step }: { item: Item; state: DeskState; 
             onClick={() => state.select(open ? null : item.id)}
             className="block w-full text-left text-[15px] font-semibold leading-snug"
           >
-            {item.content.prompt || item.content.text || <i className="font-normal text-quiet">{t("item.empty")}</i>}
+            {item.content.prompt || item.content.text ? (
+              <Rich text={item.content.prompt || item.content.text || ""} />
+            ) : (
+              <i className="font-normal text-quiet">{t("item.empty")}</i>
+            )}
           </button>
           {open && <Body item={item} />}
           {open && <CardActions item={item} state={state} step={step} />}
@@ -80,7 +85,7 @@ function Body({ item }: { item: Item }) {
       <KeyShown content={content} />
       {content.explanation && (
         <p dir="auto" className="text-quiet">
-          {content.explanation}
+          <Rich text={content.explanation} />
         </p>
       )}
       {report && content.kind !== "note" && <FindingLines item={item} />}

@@ -26,6 +26,7 @@ const item = (id: string, part: Partial<Item>): Item => ({
   place: "lesson",
   content: { kind: "choice", prompt: id },
   pause_by_teacher: false,
+  seen: true,
   position: 0,
   version: 1,
   report: null,

@@ -1,5 +1,6 @@
 import { useTranslation } from "react-i18next";
 import type { Content } from "../desk/queries";
+import { Rich } from "../ui/Rich";
 
 /** What is right, as it stands on an item's card. */
 export function KeyShown({ content }: { content: Content }) {
@@ -11,7 +12,7 @@ export function KeyShown({ content }: { content: Content }) {
           {(content.options ?? []).map((o, n) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: options may read the same while being written
             <li key={n} dir="auto" className={o.correct ? "font-semibold" : ""}>
-              {o.text} {o.correct && <span className="sr-only">({t("item.key")})</span>}
+              <Rich text={o.text} /> {o.correct && <span className="sr-only">({t("item.key")})</span>}
             </li>
           ))}
         </ol>
@@ -25,7 +26,11 @@ export function KeyShown({ content }: { content: Content }) {
     case "open":
       return (
         <>
-          {content.model_answer && <p dir="auto">{content.model_answer}</p>}
+          {content.model_answer && (
+            <p dir="auto">
+              <Rich text={content.model_answer} />
+            </p>
+          )}
           <Rows rows={(content.criteria ?? []).map((c) => `${c.text} (${c.marks})`)} />
         </>
       );
@@ -46,7 +51,7 @@ function Rows({ rows, numbered = false }: { rows: string[]; numbered?: boolean }
       {rows.map((row, n) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: rows may read the same while being written
         <li key={n} dir="auto">
-          {row}
+          <Rich text={row} />
         </li>
       ))}
     </List>

@@ -23,6 +23,7 @@ const RULES: Rules = {
   show_key: true,
   skipping: "freely",
   offer_not_sure: true,
+  shuffle: false,
 };
 
 /** The lesson as a student will see it, with a ruler to jump between pauses. Nothing of it is recorded. */

@@ -1,4 +1,5 @@
 import { useTranslation } from "react-i18next";
+import { Rich } from "../ui/Rich";
 import type { ItemAnswers } from "./queries";
 
 /** What was answered first, how often. */
@@ -12,7 +13,7 @@ export function OptionBars({ item }: { item: ItemAnswers }) {
   return (
     <section className="mb-4">
       <h3 dir="auto" className="mb-1.5 font-semibold">
-        “{item.prompt}”
+        “<Rich text={item.prompt} />”
       </h3>
       <ul className="space-y-1">
         {item.options.map((o) => (

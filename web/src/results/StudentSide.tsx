@@ -1,6 +1,7 @@
 import { useTranslation } from "react-i18next";
 import { clock } from "../app/times";
 import { ErrorNotice, Waiting } from "../ui/Notice";
+import { Rich } from "../ui/Rich";
 import { useStudentResult } from "./queries";
 
 /** One student from start to end. */
@@ -22,7 +23,7 @@ export function StudentSide({ assignment, student }: { assignment: string; stude
         {found.data.items.map((i, n) => (
           <li key={i.prompt}>
             <p dir="auto" className="font-semibold">
-              {n + 1}. {i.prompt}
+              {n + 1}. <Rich text={i.prompt} />
             </p>
             {i.answers.length === 0 && <p className="text-quiet">{t("cell.not_reached")}</p>}
             {i.answers.map((a) => (

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
+import { Rich } from "../ui/Rich";
 import { isArranged, Matching, Ordering, unarranged } from "./Arrange";
 import type { Answered, Question } from "./door";
 
@@ -28,7 +29,12 @@ export function AnswerForm(props: Props) {
       : question.kind === "choice"
         ? question.options
         : [];
-  const pick = (n: number) => setChosen(question.several ? toggled(chosen, n) : [n]);
+  // Where the options stand in an order of their own, what is answered counts as they were written.
+  const order = question.kind === "choice" ? question.order : options.map((_, n) => n);
+  const pick = (place: number) => {
+    const n = order[place] ?? place;
+    setChosen(question.several ? toggled(chosen, n) : [n]);
+  };
   const written = question.kind === "gap" || question.kind === "open";
   const ready = {
     choice: chosen.length > 0,
@@ -59,14 +65,14 @@ export function AnswerForm(props: Props) {
       {question.kind === "match" && <Matching question={question} arranged={arranged} put={setArranged} />}
       <fieldset className="space-y-2">
         <legend className="sr-only">{question.prompt}</legend>
-        {options.map((o, n) => (
+        {order.map((n, place) => (
           <OptionLine
-            key={o}
+            key={options[n]}
             name={question.id}
-            letter={LETTERS[n] ?? ""}
-            text={o}
+            letter={LETTERS[place] ?? ""}
+            text={options[n] ?? ""}
             on={chosen.includes(n)}
-            pick={() => pick(n)}
+            pick={() => pick(place)}
             several={question.several}
           />
         ))}
@@ -113,7 +119,9 @@ function OptionLine(props: LineProps) {
         onChange={props.pick}
       />
       <span className="w-4 shrink-0 font-semibold text-quiet">{props.letter}</span>
-      <span dir="auto">{props.text}</span>
+      <span dir="auto">
+        <Rich text={props.text} />
+      </span>
     </label>
   );
 }

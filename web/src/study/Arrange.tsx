@@ -1,6 +1,7 @@
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type KeyboardEvent, useRef } from "react";
 import { useTranslation } from "react-i18next";
+import { Rich } from "../ui/Rich";
 import type { Question } from "./door";
 
 type Props = { question: Question; arranged: number[]; put: (arranged: number[]) => void };
@@ -31,7 +32,7 @@ export function Ordering({ question, arranged, put }: Props) {
         <li key={shown} className="flex min-h-11 items-center gap-2 rounded border border-rule bg-paper px-3 py-1">
           <span className="w-4 shrink-0 font-semibold text-quiet">{place + 1}</span>
           <span dir="auto" className="flex-1">
-            {question.options[shown]}
+            <Rich text={question.options[shown] ?? ""} />
           </span>
           {[-1, 1].map((by) => (
             <button

@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
+import { Rich } from "../ui/Rich";
 import { AnswerForm } from "./AnswerForm";
 import type { Answered, Progress, Question, Rules, StudyLesson } from "./door";
 import { Feedback } from "./Feedback";
@@ -55,7 +56,7 @@ export function Card(props: Props) {
         )}
       </p>
       <h2 dir="auto" className="mb-3 whitespace-pre-wrap text-[17px] font-semibold leading-snug">
-        {question.prompt}
+        <Rich text={question.prompt} />
       </h2>
       <ErrorNotice error={error} />
       {again ? (

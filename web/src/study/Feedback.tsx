@@ -1,4 +1,5 @@
 import { useTranslation } from "react-i18next";
+import { Rich } from "../ui/Rich";
 import { arrangedInWords } from "./Arrange";
 import type { Answered, Progress, Question, StudyLesson } from "./door";
 
@@ -19,7 +20,7 @@ export function Feedback(props: { question: Question; progress: Progress; lesson
     <div aria-live="polite">
       <div className={`mb-2 rounded border border-l-4 border-rule bg-paper px-3 py-2 ${side}`}>
         <p dir="auto" className="font-semibold">
-          {said(question, last.response as Answered, t)}
+          <Rich text={said(question, last.response as Answered, t)} />
         </p>
         <p className="text-[14px] text-quiet">
           {t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
@@ -30,7 +31,7 @@ export function Feedback(props: { question: Question; progress: Progress; lesson
         <>
           {chosenIn(last.response).map((n) => (
             <p key={n} dir="auto" className="mb-2">
-              {progress.key?.feedback[n]}
+              <Rich text={progress.key?.feedback[n] ?? ""} />
             </p>
           ))}
           <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} right={last.outcome === "right"} />
@@ -63,10 +64,16 @@ function KeyShown(props: {
       {!props.right && answer && (
         <p>
           <span className="text-quiet">{t("study.rightAnswer")} </span>
-          <b dir="auto">{answer}</b>
+          <b dir="auto">
+            <Rich text={answer} />
+          </b>
         </p>
       )}
-      {keyOf.explanation && !quotes(keyOf.explanation, quote) && <p dir="auto">{keyOf.explanation}</p>}
+      {keyOf.explanation && !quotes(keyOf.explanation, quote) && (
+        <p dir="auto">
+          <Rich text={keyOf.explanation} />
+        </p>
+      )}
       {quote.length > 0 && (
         <blockquote dir="auto" className="rounded border border-rule bg-paper px-3 py-2 font-script italic">
           {quote.map((s) => s.text).join(" ")}

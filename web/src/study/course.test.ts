@@ -8,6 +8,7 @@ const question = (id: string, pause_ms: number): Question => ({
   prompt: id,
   left: [],
   options: ["a", "b"],
+  order: [0, 1],
   several: false,
   marks: 1,
   pause_ms,

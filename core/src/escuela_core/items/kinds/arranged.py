@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+import re
 from collections.abc import Sequence
 from typing import Any
 
@@ -17,6 +18,39 @@ def shuffled(count: int, seed: str) -> list[int]:
         while places == list(range(count)):
             rng.shuffle(places)
     return places
+
+
+# Options that speak of the others keep their place.
+_FIXED = re.compile(
+    r"\b(?:(?:none|all|both|neither|two|either)\b.*\b(?:these|those|above|them|others?)|"
+    r"(?:ningun[ao]|tod[ao]s|amb[ao]s)\b.*\b(?:anteriores|est[ao]s|ell[ao]s|las dos|los dos)|(?:any|some) other|"
+    r"otra respuesta)\b",
+    re.IGNORECASE,
+)
+_LETTERED = re.compile(r"^\W*[A-Da-d1-4]\W*(?:,|and|y|&|\+|e)\s*\W*[A-Da-d1-4]\W*$")
+
+
+def display_order(options: Sequence[str], seed: str) -> list[int]:
+    """The order in which the options of a choice are shown to who ``seed`` stands for.
+
+    Options that speak of the others ("none of these") stay where they are; where one names others by their letters, or
+    all are numbers in rising order, nothing moves.
+    """
+    order = list(range(len(options)))
+    numbers = [_number(o) for o in options]
+    rising = all(n is not None for n in numbers) and numbers == sorted(n for n in numbers if n is not None)
+    if rising or any(_LETTERED.match(o) for o in options):
+        return order
+    free = [n for n in order if not _FIXED.search(options[n])]
+    moved = free.copy()
+    random.Random(seed).shuffle(moved)
+    places = dict(zip(free, moved, strict=True))
+    return [places.get(n, n) for n in order]
+
+
+def _number(text: str) -> float | None:
+    found = re.match(r"\s*-?\d+(?:[.,]\d+)?", text)
+    return float(found.group().replace(",", ".")) if found else None
 
 
 def arranged(data: dict[str, Any], count: int, seed: str) -> Response:

@@ -1,0 +1,43 @@
+import { Fragment, useEffect, useRef, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { parts } from "./rich";
+
+/** A text as it was written, with inline formulas (``$…$``) and emphasis (``*…*``, ``**…**``). Nothing else is markup. */
+export function Rich({ text }: { text: string }) {
+  return parts(text).map((part, n) => {
+    const key = n;
+    if (part.as === "formula") return <Formula key={key} source={part.text} />;
+    if (part.as === "strong") return <strong key={key}>{part.text}</strong>;
+    if (part.as === "emphasis") return <em key={key}>{part.text}</em>;
+    return <Fragment key={key}>{part.text}</Fragment>;
+  });
+}
+
+/** Set as MathML, which browsers and screen readers know by themselves; the setter is fetched when first needed. */
+function Formula({ source }: { source: string }) {
+  const { t } = useTranslation();
+  const box = useRef<HTMLSpanElement>(null);
+  const [broken, setBroken] = useState(false);
+  useEffect(() => {
+    let gone = false;
+    import("katex").then(({ default: katex }) => {
+      if (gone || !box.current) return;
+      try {
+        katex.render(source, box.current, { output: "mathml", throwOnError: true });
+        setBroken(false);
+      } catch {
+        setBroken(true);
+      }
+    });
+    return () => {
+      gone = true;
+    };
+  }, [source]);
+  return broken ? (
+    <span className="text-brick underline decoration-dotted" title={t("rich.broken")}>
+      ${source}$
+    </span>
+  ) : (
+    <span ref={box}>{source}</span>
+  );
+}
