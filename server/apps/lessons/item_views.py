@@ -15,6 +15,9 @@ from apps.lessons.desk_view import DeskView, parsed
 from apps.lessons.models import Item
 from apps.work.serializers import JobOut
 from config.api import TeacherView, expected_version
+from escuela_core.formats.sheets import lines_of, template
+
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
 class ItemsView(DeskView):
@@ -91,3 +94,17 @@ class PastedView(TeacherView):
         """Take the items of a text into the lesson."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         return Response(JobOut(pasting.take(lesson, **parsed(shapes.PasteIn, request))).data, status=202)
+
+
+class SheetsView(TeacherView):
+    @extend_schema(request=shapes.SpreadsheetIn, responses=shapes.SpreadsheetOut)
+    def post(self, request: Request) -> Response:
+        """A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept."""
+        return Response({"text": lines_of(parsed(shapes.SpreadsheetIn, request)["content"])})
+
+
+class SheetTemplateView(TeacherView):
+    @extend_schema(responses={(200, XLSX): bytes})
+    def get(self, request: Request, language: str) -> HttpResponse:
+        headers = {"Content-Disposition": 'attachment; filename="escuela-items.xlsx"'}
+        return HttpResponse(template(language), content_type=XLSX, headers=headers)

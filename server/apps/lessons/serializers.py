@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import base64
 from typing import Any
 
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
 from apps.recordings.models import CaptionTrack, Recording
@@ -294,7 +297,7 @@ class ProposeIn(WishesData):
 
 class VaryIn(serializers.Serializer[object]):
     want = serializers.ChoiceField(("another", "easier", "harder", "distractors"), required=False, default="another")
-    kind = serializers.ChoiceField(("", *WRITTEN), required=False, default="")
+    kind = serializers.ChoiceField(WRITTEN, allow_blank=True, required=False, default="")
 
 
 class ChooseIn(serializers.Serializer[object]):
@@ -330,6 +333,25 @@ class WritersOut(serializers.Serializer[object]):
 class PasteIn(serializers.Serializer[object]):
     text = serializers.CharField(allow_blank=True, max_length=LONGEST_PASTE, trim_whitespace=False)
     left_out = serializers.ListField(child=serializers.IntegerField(), default=list, max_length=1_000)
+
+
+@extend_schema_field(OpenApiTypes.BYTE)
+class Base64Field(serializers.Field[bytes, str, str, Any]):
+    """Bytes as base64 text."""
+
+    def to_internal_value(self, data: Any) -> bytes:
+        try:
+            return base64.b64decode(data, validate=True)
+        except (ValueError, TypeError):
+            raise serializers.ValidationError("This is not base64.") from None
+
+
+class SpreadsheetIn(serializers.Serializer[object]):
+    content = Base64Field()
+
+
+class SpreadsheetOut(serializers.Serializer[object]):
+    text = serializers.CharField(allow_blank=True)
 
 
 class SourceLineOut(serializers.Serializer[object]):

@@ -25,6 +25,8 @@ urlpatterns = [
     path("lessons/<uuid:lesson_id>/propose/", proposing_views.ProposeView.as_view()),
     path("lessons/<uuid:lesson_id>/choose/", proposing_views.ChooseView.as_view()),
     path("items/<uuid:item_id>/vary/", proposing_views.VaryView.as_view()),
+    path("sheets/", item_views.SheetsView.as_view()),
+    path("sheets/template/<str:language>/", item_views.SheetTemplateView.as_view()),
     path("writers/", proposing_views.WritersView.as_view()),
     path("writers/wishes/<uuid:wishes_id>/", proposing_views.KeptWishesView.as_view()),
     path("segments/<uuid:segment_id>/", views.SegmentView.as_view()),

@@ -139,6 +139,9 @@ SPECTACULAR_SETTINGS = {
         "JobStateEnum": ["waiting", "running", "done", "failed", "cancelled"],
         "StepStateEnum": ["waiting", "running", "done"],
         "AssignmentStateEnum": ["not_yet", "open", "late", "closed"],
+        "ItemKindEnum": ["choice", "true_false", "gap", "open", "match", "order", "note"],
+        "WrittenKindEnum": ["choice", "true_false", "gap", "match", "order", "open"],
+        "DepthEnum": ["recall", "use", "reason", "extend"],
         "CellStateEnum": ["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"],
     },
 }

@@ -1,3 +1,5 @@
+import base64
+
 import pytest
 
 from apps.lessons.models import Item, Lesson
@@ -75,3 +77,14 @@ def test_the_request_for_an_assistant_holds_the_script_with_times(client, lesson
     request = client.get(f"/api/lessons/{lesson.id}/pasted/").content.decode()
     assert "[0:24] The chamber takes about six minutes to fill." in request
     assert "Answer: b" in request
+
+
+def test_a_spreadsheet_comes_as_text_and_its_template_reads_back(client) -> None:
+    made = client.get("/api/sheets/template/es/")
+    assert made.headers["Content-Disposition"].endswith('.xlsx"')
+    sent = {"content": base64.b64encode(made.content).decode()}
+    text = client.post("/api/sheets/", sent, content_type="application/json").json()["text"]
+    assert text.startswith("Pregunta\tTipo")
+    wrong = client.post("/api/sheets/", {"content": "bm8="}, content_type="application/json")
+    assert (wrong.status_code, wrong.json()["code"]) == (400, "sheet")
+    assert client.post("/api/sheets/", {"content": "?"}, content_type="application/json").status_code == 400

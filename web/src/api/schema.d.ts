@@ -816,6 +816,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept. */
+        post: operations["sheets_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/template/{language}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["sheets_template_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/study/{code}/": {
         parameters: {
             query?: never;
@@ -1015,8 +1049,6 @@ export interface components {
         };
         /** @enum {string} */
         DepthEnum: "recall" | "use" | "reason" | "extend";
-        /** @enum {string} */
-        DepthsEnum: "recall" | "use" | "reason" | "extend";
         DeskOut: {
             /** Format: uuid */
             id: string;
@@ -1111,7 +1143,7 @@ export interface components {
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
         ItemContent: {
             id?: string;
-            kind: components["schemas"]["KindF27Enum"];
+            kind: components["schemas"]["ItemKindEnum"];
             prompt?: string;
             options?: components["schemas"]["OptionData"][];
             answer?: boolean | null;
@@ -1136,7 +1168,7 @@ export interface components {
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
         ItemContentRequest: {
             id?: string;
-            kind: components["schemas"]["KindF27Enum"];
+            kind: components["schemas"]["ItemKindEnum"];
             prompt?: string;
             options?: components["schemas"]["OptionDataRequest"][];
             answer?: boolean | null;
@@ -1158,6 +1190,8 @@ export interface components {
             pause_ms?: number | null;
             evidence?: components["schemas"]["SpanDataRequest"][];
         };
+        /** @enum {string} */
+        ItemKindEnum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "note";
         ItemOut: {
             /** Format: uuid */
             id: string;
@@ -1223,12 +1257,6 @@ export interface components {
             explanation: string;
             evidence: components["schemas"]["SpanOut"][];
         };
-        /** @enum {string} */
-        KindCd2Enum: "choice" | "true_false" | "gap" | "match" | "order" | "open";
-        /** @enum {string} */
-        KindF27Enum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "note";
-        /** @enum {string} */
-        KindsEnum: "choice" | "true_false" | "gap" | "match" | "order" | "open";
         /** @enum {string} */
         LanguageEnum: "en" | "es";
         LanguageInRequest: {
@@ -1396,10 +1424,10 @@ export interface components {
         ProposeInByEnum: "built_in" | "service";
         ProposeInRequest: {
             count?: number | null;
-            kinds: components["schemas"]["KindsEnum"][];
+            kinds: components["schemas"]["WrittenKindEnum"][];
             /** @default  */
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
-            depths?: components["schemas"]["DepthsEnum"][];
+            depths?: components["schemas"]["DepthEnum"][];
             goals?: string[];
             /** @default  */
             remarks: string;
@@ -1414,7 +1442,7 @@ export interface components {
         PurposeEnum: "check" | "predict";
         QuestionOut: {
             id: string;
-            kind: components["schemas"]["KindF27Enum"];
+            kind: components["schemas"]["ItemKindEnum"];
             prompt: string;
             left: string[];
             options: string[];
@@ -1650,6 +1678,13 @@ export interface components {
         SplitInRequest: {
             word: number;
         };
+        SpreadsheetInRequest: {
+            /** Format: byte */
+            content: string;
+        };
+        SpreadsheetOut: {
+            text: string;
+        };
         StepOut: {
             name: string;
             state: components["schemas"]["StepStateEnum"];
@@ -1761,7 +1796,7 @@ export interface components {
             /** @default another */
             want: components["schemas"]["WantEnum"];
             /** @default  */
-            kind: components["schemas"]["KindCd2Enum"] | components["schemas"]["BlankEnum"];
+            kind: components["schemas"]["WrittenKindEnum"] | components["schemas"]["BlankEnum"];
         };
         /** @enum {string} */
         VerdictEnum: "heard" | "unclear" | "contradicted" | "not_heard";
@@ -1786,20 +1821,20 @@ export interface components {
         WhyEnum: "wrong" | "twin" | "crowds" | "others_better";
         WishesData: {
             count?: number | null;
-            kinds: components["schemas"]["KindsEnum"][];
+            kinds: components["schemas"]["WrittenKindEnum"][];
             /** @default  */
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
-            depths?: components["schemas"]["DepthsEnum"][];
+            depths?: components["schemas"]["DepthEnum"][];
             goals?: string[];
             /** @default  */
             remarks: string;
         };
         WishesDataRequest: {
             count?: number | null;
-            kinds: components["schemas"]["KindsEnum"][];
+            kinds: components["schemas"]["WrittenKindEnum"][];
             /** @default  */
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
-            depths?: components["schemas"]["DepthsEnum"][];
+            depths?: components["schemas"]["DepthEnum"][];
             goals?: string[];
             /** @default  */
             remarks: string;
@@ -1808,6 +1843,8 @@ export interface components {
             service: string;
             kept: components["schemas"]["KeptWishesOut"][];
         };
+        /** @enum {string} */
+        WrittenKindEnum: "choice" | "true_false" | "gap" | "match" | "order" | "open";
     };
     responses: never;
     parameters: never;
@@ -3355,6 +3392,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    sheets_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpreadsheetInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpreadsheetOut"];
+                };
+            };
+        };
+    };
+    sheets_template_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                language: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
         };

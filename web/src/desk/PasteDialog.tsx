@@ -67,7 +67,16 @@ export function PasteDialog({ state, close }: { state: DeskState; close: () => v
 }
 
 function Source({ text, put }: { text: string; put: (text: string) => void }) {
-  const { t } = useTranslation();
+  const { t, i18n } = useTranslation();
+  const [error, setError] = useState<unknown>(null);
+  const read = async (file: File) => {
+    setError(null);
+    try {
+      put(await textOf(file));
+    } catch (refused) {
+      setError(refused);
+    }
+  };
   return (
     <>
       <Field label={t("paste.source")}>
@@ -84,15 +93,29 @@ function Source({ text, put }: { text: string; put: (text: string) => void }) {
       <Field label={t("paste.file")}>
         <input
           type="file"
-          accept=".txt,.csv,.tsv,.md,.json,text/*"
-          onChange={async (e) => {
+          accept=".txt,.csv,.tsv,.md,.json,.xlsx,text/*"
+          onChange={(e) => {
             const file = e.target.files?.[0];
-            if (file) put(await file.text());
+            if (file) read(file);
           }}
         />
       </Field>
+      <p className="mb-3 text-[13.5px]">
+        <a className="text-teal underline" href={`/api/sheets/template/${i18n.language.slice(0, 2)}/`} download>
+          {t("paste.template")}
+        </a>
+      </p>
+      <ErrorNotice error={error} />
     </>
   );
+}
+
+/** A file's text; a spreadsheet is read by the server. */
+async function textOf(file: File): Promise<string> {
+  if (!file.name.toLowerCase().endsWith(".xlsx")) return file.text();
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const content = btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(""));
+  return body(await api.POST("/api/sheets/", { body: { content } })).text;
 }
 
 /** What an assistant used by hand is to be given, copied to the clipboard. */
