@@ -41,7 +41,7 @@ class Script:
     def all_numbers(self) -> list[Quantity]:
         return [q for row in self.numbers for q in row]
 
-    @property
+    @cached_property
     def texts(self) -> list[str]:
         return [s.text for s in self.transcript.sentences]
 

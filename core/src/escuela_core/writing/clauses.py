@@ -22,6 +22,8 @@ from escuela_core.language.wordnet import family
 Manner = Literal["statement", "instruction"]
 SHORTEST_WORDS, LONGEST_WORDS = 3, 24
 LONGEST_SENTENCE = 60
+# From this frequency on (Zipf scale) a word at the start of a sentence is a word and no name.
+KNOWN_WORD = 2.5
 SPEAKER = "the speaker"
 _REASONS = frozenset({"because", "since"})
 _CONDITIONS = frozenset("if when whenever once".split())
@@ -59,6 +61,7 @@ _NOT_DONE = frozenset(
     "be have do know think say see like love want hope need mean guess believe tell talk call come go get make try "
     "keep start begin show give ask hear feel remember wonder suppose promise find live teach learn work buy".split()
 )
+_JOINING = frozenset("which who whom whose that where when if because since as while and or but than".split())
 _LOOSE_AFTER = frozenset("too again also then instead".split())
 _LOOSE_ADVERBS = _LOOSE_AFTER | frozenset("so now well first second therefore however next finally indeed".split())
 _META = frozenset(
@@ -173,9 +176,9 @@ def opened(tokens: Sequence[Token], text: str) -> str:
 
 def _is_name(token: Token) -> bool:
     """A word with a capital of its own: at the start of a sentence only where no dictionary has it in small letters."""
-    if token.i == 0 and not token.ent_type_ and family(token.lower_) is not None:
-        return False
-    return token.pos_ == "PROPN" or (token.i == 0 and token.is_alpha and zipf_frequency(token.lower_, "en") < 1.5)
+    if token.i == 0 and (not token.ent_type_ or token.pos_ != "PROPN"):
+        return token.is_alpha and zipf_frequency(token.lower_, "en") < KNOWN_WORD and family(token.lower_) is None
+    return token.pos_ == "PROPN"
 
 
 def content(tokens: Iterable[Token]) -> frozenset[str]:
@@ -282,7 +285,9 @@ def _condition_shown(condition: Sequence[Token], shown: dict[int, str]) -> dict[
     for token in condition:
         if token.text == "I" and token.dep_ == "nsubj" and token.head.tag_ == "VBP" and SPEAKER in shown.values():
             written |= {token.i: "they"}
-    return None if points_away(condition, written, []) else written
+    said = next((t for t in condition if t.dep_ == "advcl"), None)
+    broken = said is not None and said.lemma_ in _BELIEVED
+    return None if broken or points_away(condition, written, []) else written
 
 
 def _is_finite(verb: Token) -> bool:
@@ -302,6 +307,9 @@ def _is_instruction(verb: Token) -> bool:
     if verb.dep_ == "conj":
         head = verb.head
         return not any(c.dep_ in {"nsubj", "nsubjpass"} for c in head.children) and _is_instruction(head)
+    fronted = [c for c in verb.children if c.i < verb.i and c.dep_ in {"prep", "npadvmod", "advcl"}]
+    if any(not _before_comma(c) for c in fronted):
+        return False
     # Nothing but an adverb, a "don't" or a fronted phrase stands before it.
     return all(
         c.dep_ in {"aux", "neg", "advmod", "npadvmod", "punct", "advcl", "prep", "cc", "ccomp", "intj"}
@@ -352,8 +360,11 @@ def _is_loose(child: Token, verb: Token) -> bool:
     if child.dep_ in {"cc", "preconj"}:
         following = next((c for c in verb.children if c.dep_ == "conj" and c.i > child.i), None)
         return child.i < verb.i or following is None or (following.pos_ in {"VERB", "AUX"} and _on_top(following))
-    if child.dep_ in {"advmod", "prep"} and child.i < verb.i and child.tag_ in {"RB", "IN"} and _before_comma(child):
-        return child.dep_ == "advmod" and child.lower_.endswith("ly") or child.text.lower() == "as"
+    if child.dep_ in {"advmod", "prep", "npadvmod"} and _before_comma(child):
+        aside = _after_comma(child) and child.i < verb.i
+        opening = child.i < verb.i and (child.lower_.endswith("ly") or child.lower_ == "as")
+        if aside or opening:
+            return True
     if child.dep_ == "advmod":
         return child.lower_ in _LOOSE_ADVERBS and (child.i < verb.i or child.lower_ in _LOOSE_AFTER)
     return child.dep_ in {"parataxis", "intj", "discourse", "dep", "meta"}
@@ -437,7 +448,8 @@ def _antecedent(pronoun: Token, docs: Sequence[Doc], sentence: int, before: Sequ
     root = next((t for t in earlier if t.dep_ == "ROOT"), None)
     if root is None or earlier.text.rstrip().endswith("?") or _BROKEN.search(earlier.text):
         return ""
-    return _as_antecedent(earlier, root, plural)
+    rivals = {t.lemma_ for t in earlier if t.dep_ in {"nsubj", "nsubjpass"} and (t.tag_ in {"NNS", "NNPS"}) == plural}
+    return _as_antecedent(earlier, root, plural) if len(rivals) == 1 else ""
 
 
 def _as_antecedent(doc: Doc, verb: Token, plural: bool) -> str:
@@ -470,7 +482,13 @@ def full_form(token: Token) -> str:
 
 def _stands_alone(clause: Clause) -> bool:
     words = [t for t in clause.tokens if not t.is_punct]
-    if any(t is not clause.verb and t.dep_ in {"ccomp", "conj", "parataxis"} and _has_subject(t) for t in words):
+    if any(t is not clause.verb and _is_second(t) for t in words) or _lost_its_joint(clause):
+        return False
+    if _is_spliced(clause):
+        return False
+    if clause.verb.lemma_ == "do" or any(c.dep_ == "attr" and c.lemma_ in _EMPTY for c in clause.verb.children):
+        return False
+    if any(t.lower_ in {"other", "same", "such"} for t in clause.subject):
         return False
     if any(t.pos_ in {"VERB", "AUX"} for t in words if clause.subject and t.i < clause.subject[0].i):
         return False
@@ -493,10 +511,36 @@ def _stands_alone(clause: Clause) -> bool:
     return gaps <= 2
 
 
-def _has_subject(token: Token) -> bool:
+def _is_second(token: Token) -> bool:
+    """Whether a verb says a second thing on the sentence's own level: finite, with a subject and no word joining it."""
+    if token.pos_ not in {"VERB", "AUX"} or token.dep_ in {"relcl", "advcl", "acl", "pcomp", "csubj"}:
+        return False
     children = list(token.children)
     marked = any(c.dep_ == "mark" or c.tag_ in {"WRB", "WP", "WDT"} for c in children)
-    return not marked and any(c.dep_ in {"nsubj", "nsubjpass"} for c in children)
+    return not marked and _is_finite(token) and any(c.dep_ in {"nsubj", "nsubjpass"} for c in children)
+
+
+def _is_spliced(clause: Clause) -> bool:
+    """Whether a comma parts two things said side by side: a second finite verb follows it without a joining word."""
+    opened_by: Token | None = None
+    after_comma = False
+    for token in clause.tokens:
+        if token.text == ",":
+            after_comma, opened_by = True, None
+            continue
+        opened_by = opened_by or token
+        finite = token.tag_ in {"VBZ", "VBD", "VBP", "MD"} and token.pos_ in {"VERB", "AUX"}
+        if after_comma and finite and opened_by.lower_ not in _JOINING and token.i > clause.verb.i:
+            return True
+    return False
+
+
+def _lost_its_joint(clause: Clause) -> bool:
+    """Whether an "and" or "but" went out of the middle while what it joined stayed."""
+    kept = {t.i for t in clause.tokens}
+    first, last = clause.tokens[0].i, clause.tokens[-1].i
+    gone = [t for t in clause.doc[first:last] if t.i not in kept and t.pos_ == "CCONJ"]
+    return any(t.i + 1 in kept or (t.i + 2 in kept and t.nbor(1).is_punct) for t in gone)
 
 
 def points_away(tokens: Sequence[Token], shown: dict[int, str], known: Sequence[Token]) -> bool:
@@ -509,7 +553,7 @@ def points_away(tokens: Sequence[Token], shown: dict[int, str], known: Sequence[
         word = token.lower_
         if token.i in shown or word not in _POINTING:
             continue
-        before = [t for t in tokens[:place] if t.pos_ in {"NOUN", "PROPN"}]
+        before = [t for t in tokens[:place] if t.pos_ in {"NOUN", "PROPN"} and not t.is_ancestor(token)]
         near = (
             [*known, *before] if token.dep_ in {"poss", "nsubj", "nsubjpass"} else [t for t in before if t not in known]
         )

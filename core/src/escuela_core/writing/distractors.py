@@ -25,7 +25,8 @@ _NUMBER_WORDS = (
 ).split()
 _TENS = {20: "twenty", 30: "thirty", 40: "forty", 50: "fifty", 60: "sixty", 70: "seventy", 80: "eighty", 90: "ninety"}
 _FACTORS = (0.5, 2.0, 1.5, 3.0, 0.75, 1.25, 2 / 3, 4 / 3, 5 / 6, 7 / 6, 4.0, 0.25)
-FAR_YEARS = 150
+# Wrong years lie near the right one, and none in the future as a talk of today has it.
+FAR_YEARS, LATEST_YEAR = 150, 2020
 _YEARS_OFF = (-41, -28, -17, -12, -6, 5, 9, 14, 23, 36)
 _POINTING = re.compile(
     r"\b(?:this|that|these|those|it|its|my|our|your|his|her|their|here|one|ones|thing|things|way|lot|every|each|some|any|all|no|both|"
@@ -153,7 +154,9 @@ def wrong_quantities(key: str, quantity: Quantity, said_elsewhere: Sequence[Quan
     pool = [v for v in others if v != value and 0.1 <= v / value <= 10 and _presentable(v, value)]
     if is_year(quantity):
         steps = []
-        pool = [v for v in pool if abs(v - value) <= FAR_YEARS] + [value + d for d in rng.sample(_YEARS_OFF, 5)]
+        said = [v for v in pool if abs(v - value) <= FAR_YEARS]
+        latest = max(value, *(q.low for q in said_elsewhere if is_year(q)), LATEST_YEAR)
+        pool = [v for v in [*said, *(value + d for d in rng.sample(_YEARS_OFF, 7))] if v <= latest]
     pool += [value * f for f in steps]
     if value == int(value) and value <= 12:
         pool += [value + d for d in (-2, -1, 1, 2, 3) if value + d > 0]

@@ -6,6 +6,7 @@ import random
 from collections import Counter
 from collections.abc import Container, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from heapq import nlargest
 
 from escuela_core.checking.findings import twins
 from escuela_core.checking.report import ItemReport, check
@@ -27,7 +28,7 @@ MOST_ITEMS = 200
 # An item is proposed only where its own evidence bears it out at least this likely.
 SUPPORT_FROM = 0.4
 # Drafts are checked so many at a time.
-BATCH = 10
+BATCH = 8
 # What one more of a kind, or one more on a stretch, costs beside the others picked.
 SAME_KIND, SAME_STRETCH = 0.7, 0.5
 WHATEVER = Wishes()
@@ -80,10 +81,12 @@ def propose(
     picked: list[Candidate] = []
     left = dict(enumerate(ranked))
     while len(picked) < wanted and left:
-        best = max(left, key=lambda n: left[n].worth - _crowding(left[n], picked, chosen))
+        spread = _Spread(picked, chosen)
+        upcoming = nlargest(BATCH, left, key=lambda n: left[n].worth - spread.cost(left[n]))
+        best = upcoming[0]
         candidate = left.pop(best)
         others = [*existing, *(p.item for p in picked)]
-        if sound.holds(best) and not spoils(candidate.item, others, transcript.language):
+        if sound.holds(best, upcoming) and not spoils(candidate.item, others, transcript.language):
             picked.append(candidate)
             left = {n: c for n, c in left.items() if not set(c.sentences) & set(candidate.sentences)}
     items = sorted((p.item for p in picked), key=lambda item: item.pause_ms or 0)
@@ -129,13 +132,13 @@ def _by_grammar(
     transcript: Transcript, places: Container[int], seed: int
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
     talk = talk_of(transcript.sentences)
-    for number, clause in enumerate(talk.clauses):
+    for clause in talk.clauses:
         if clause.sentence not in places:
             continue
         rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
         for form in FORMS:
             for draft in form(clause, talk, rng):
-                yield draft.item, draft.sentences, worth(draft, clause, talk, talk.central[number])
+                yield draft.item, draft.sentences, worth(draft, clause, talk, float(talk.central[clause.sentence]))
 
 
 def _by_words(
@@ -153,9 +156,10 @@ class _Sound:
         self._ranked, self._transcript, self._silences = ranked, transcript, silences
         self._known: dict[int, bool] = {}
 
-    def holds(self, number: int) -> bool:
+    def holds(self, number: int, upcoming: Sequence[int]) -> bool:
+        """Whether the check bears a candidate out; those ``upcoming`` are checked along with it."""
         if number not in self._known:
-            batch = [n for n in range(number, len(self._ranked)) if n not in self._known][:BATCH]
+            batch = [n for n in upcoming if n not in self._known]
             items = [self._ranked[n].item for n in batch]
             reports = check(items, self._transcript, silences=self._silences)
             self._known |= {n: _holds(r, i) for n, r, i in zip(batch, reports, items, strict=True)}
@@ -186,15 +190,19 @@ def spoils(item: Item, others: Sequence[Item], language: str) -> bool:
     )
 
 
-def _crowding(candidate: Candidate, picked: Sequence[Candidate], stretches: Sequence[Span]) -> float:
+class _Spread:
     """What is taken off a candidate for being one more of its kind or one more on its stretch."""
-    if not picked:
-        return 0.0
-    kinds = Counter(_sort(p.item) for p in picked)
-    places = Counter(_stretch(p.item, stretches) for p in picked)
-    return (
-        SAME_KIND * kinds[_sort(candidate.item)] + SAME_STRETCH * places[_stretch(candidate.item, stretches)]
-    ) / len(picked)
+
+    def __init__(self, picked: Sequence[Candidate], stretches: Sequence[Span]) -> None:
+        self._stretches = stretches
+        self._kinds = Counter(_sort(p.item) for p in picked)
+        self._places = Counter(_stretch(p.item, stretches) for p in picked)
+        self._count = max(1, len(picked))
+
+    def cost(self, candidate: Candidate) -> float:
+        kinds = SAME_KIND * self._kinds[_sort(candidate.item)]
+        places = SAME_STRETCH * self._places[_stretch(candidate.item, self._stretches)]
+        return (kinds + places) / self._count
 
 
 def _sort(item: Item) -> str:

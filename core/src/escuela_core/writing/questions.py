@@ -16,6 +16,7 @@ PERSON = 18
 _HOW_ADJECTIVES = frozenset("long deep high wide tall thick far old heavy fast".split())
 _LASTING = frozenset("take last need stay keep wait rest boil cook dry burn run continue".split())
 _LIGHT = frozenset("have take make give do get pay let keep".split())
+QUANTIFIED = frozenset("each every no any some most many all both half more several few".split())
 _NAMING = frozenset("call name know".split())
 _ROUGHLY = frozenset("about around roughly nearly almost over only just".split())
 
@@ -141,6 +142,7 @@ def _subject_questions(clause: Clause) -> Iterator[Question]:
         return
     if (
         len(subject) > 5
+        or any(t.lower_ in QUANTIFIED for t in subject)
         or any(t.dep_ in {"relcl", "conj", "prep", "advmod"} or t.pos_ == "NUM" for t in subject)
         or clause.condition
     ):

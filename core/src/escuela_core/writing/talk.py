@@ -18,7 +18,7 @@ from escuela_core.language.terms import is_content, rarity
 from escuela_core.language.vectors import encoder
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence
-from escuela_core.writing.clauses import Clause, clauses
+from escuela_core.writing.clauses import Clause, clauses, content
 from escuela_core.writing.distractors import Phrase, phrases
 
 TOO_ALIKE = 0.72
@@ -38,17 +38,15 @@ class Talk:
 
     @cached_property
     def vectors(self) -> NDArray[np.float32]:
-        """One vector per clause, in their order."""
-        return encoder().embed([c.text for c in self.clauses])
+        """One vector per sentence, in their order."""
+        return encoder().embed([d.text for d in self.docs])
 
     @cached_property
-    def central(self) -> dict[int, float]:
-        """How near each clause, by its place in ``clauses``, is to what the whole recording is about; about 0 to 1."""
-        if not self.clauses:
-            return {}
-        centre = encoder().embed([d.text for d in self.docs]).mean(axis=0)
-        near = self.vectors @ (centre / max(1e-9, float(np.linalg.norm(centre))))
-        return {n: float(v) for n, v in enumerate(near)}
+    def central(self) -> NDArray[np.float32]:
+        """How near each sentence is to what the whole recording is about, about 0 to 1."""
+        centre = self.vectors.mean(axis=0)
+        near: NDArray[np.float32] = self.vectors @ (centre / max(1e-9, float(np.linalg.norm(centre))))
+        return near
 
     def dwelt_on(self, clause: Clause) -> float:
         """How much the talk comes back to what the clause speaks of, about 0 to 1."""
@@ -57,22 +55,27 @@ class Talk:
         long = len(clause.tokens)
         return sum(returns) / 9 - 0.03 * max(0, long - 16) - 0.04 * max(0, 6 - long)
 
-    def apart(self, key: str, texts: Sequence[str], wanted: int, rng: random.Random) -> list[str]:
-        """The ``wanted`` of ``texts`` nearest in meaning to ``key`` that neither say the same nor repeat each other."""
-        if not texts:
-            return []
-        written = [*texts, key]
-        vectors = encoder().embed(written)
-        near = vectors[:-1] @ vectors[-1]
-        order = sorted(range(len(texts)), key=lambda i: -float(near[i]) + rng.uniform(0, 0.15))
+    def apart(self, clause: Clause, told: Sequence[tuple[str, Clause]], wanted: int, rng: random.Random) -> list[str]:
+        """Up to ``wanted`` of the texts ``told`` by other clauses, those nearest in meaning to ``clause`` first.
+
+        None says what ``clause`` or another of them says; sentences stand for the meaning of their parts.
+        """
+        own = self.vectors[clause.sentence]
+        near = [float(self.vectors[c.sentence] @ own) + rng.uniform(0, 0.15) for _, c in told]
         kept: list[int] = []
-        for i in order:
-            twins = any(float(vectors[i] @ vectors[k]) > TOO_ALIKE for k in kept)
-            if float(near[i]) < TOO_ALIKE and not twins:
+        for i in sorted(range(len(told)), key=lambda i: -near[i]):
+            text, other = told[i]
+            same = other.sentence == clause.sentence or self._alike(clause, other) > TOO_ALIKE
+            if not same and not any(told[k][0] == text or self._alike(told[k][1], other) > TOO_ALIKE for k in kept):
                 kept.append(i)
             if len(kept) == wanted:
                 break
-        return [texts[i] for i in kept]
+        return [told[i][0] for i in kept]
+
+    def _alike(self, one: Clause, other: Clause) -> float:
+        if one.sentence == other.sentence:
+            return 1.0 if content(one.tokens) == content(other.tokens) else 0.0
+        return float(self.vectors[one.sentence] @ self.vectors[other.sentence])
 
 
 def talk_of(sentences: Sequence[Sentence]) -> Talk:

@@ -11,10 +11,11 @@ from escuela_core.items import Choice, Item, Option
 from escuela_core.language.parsing import speaks
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
+from escuela_core.language.vectors import encoder
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
 from escuela_core.writing.proposing import bears_out, candidates, spoils
-from escuela_core.writing.talk import talk_of
+from escuela_core.writing.talk import TOO_ALIKE
 from escuela_core.writing.wishes import KINDS, Wishes
 
 Want = Literal["another", "easier", "harder", "distractors"]
@@ -80,7 +81,7 @@ def _with_others(item: Choice, transcript: Transcript, silences: Sequence[Span],
         if t.lower() not in old and _shape(t) == _shape(key) and not lemmas(t, transcript.language) & asked
     ]
     wanted = len(item.options) - len(item.key)
-    fresh = talk_of(transcript.sentences).apart(key, fitting, wanted, random.Random(seed))
+    fresh = _nearest(key, fitting, wanted)
     if not fresh:
         return None
     wrong = [o for o in item.options if not o.correct]
@@ -88,6 +89,15 @@ def _with_others(item: Choice, transcript: Transcript, silences: Sequence[Span],
     random.Random(seed).shuffle(options)
     changed = replace(item, options=tuple(options))
     return changed if bears_out(changed, transcript, silences) else None
+
+
+def _nearest(key: str, texts: Sequence[str], wanted: int) -> list[str]:
+    """The texts nearest in meaning to ``key`` that do not say the same."""
+    if not texts:
+        return []
+    near = encoder().embed(list(texts)) @ encoder().embed([key])[0]
+    order = sorted(range(len(texts)), key=lambda i: -float(near[i]))
+    return [texts[i] for i in order if near[i] < TOO_ALIKE][:wanted]
 
 
 def _shape(text: str) -> tuple[str, bool, int]:

@@ -92,6 +92,9 @@ def _is_target(token: Token, clause: Clause, talk: Talk) -> bool:
         return False
     if token.i > 0 and (token.nbor(-1).pos_ == "NUM" or token.pos_ == token.nbor(-1).pos_ == "PROPN"):
         return False
+    # The first half of a compound gives the second away: "razor blade".
+    if any(c.dep_ == "compound" for c in token.children):
+        return False
     return sum(1 for other in clause.tokens if other.lemma_.lower() == lemma) == 1
 
 

@@ -12,7 +12,8 @@ from escuela_core.writing.talk import Talk
 
 
 def consequences(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
-    if not clause.condition or len(clause.condition) < 3:
+    # A condition without a noun of its own ("if you're not sure") cannot be understood away from its place.
+    if len(clause.condition) < 3 or not any(t.pos_ in {"NOUN", "PROPN"} for t in clause.condition):
         return
     when = opened(clause.condition, clause.say(clause.condition))
     if clause.manner == "instruction":
@@ -22,9 +23,10 @@ def consequences(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Dra
     elif clause.speaks_of_speaker:
         prompt, key = f"What does the speaker do {when}?", clause.say(clause.predicate)
     else:
-        prompt, key = f"What happens {when}?", clause.say(clause.tokens)
+        would = any(c.lower_ in {"would", "could", "'d"} for c in clause.verb.children)
+        prompt, key = f"What {'would happen' if would else 'happens'} {when}?", clause.say(clause.tokens)
     others = [
-        c.say(c.predicate if clause.speaks_of_speaker else c.tokens)
+        (c.say(c.predicate if clause.speaks_of_speaker else c.tokens), c)
         for c in talk.clauses
         if c.manner == clause.manner
         and c.speaks_of_speaker == clause.speaks_of_speaker
@@ -37,7 +39,7 @@ def consequences(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Dra
         and not content(clause.condition) & content(c.tokens)
     ]
     shared = common(talk, [clause.sentence], "reason")
-    item = choice(prompt, key, talk.apart(key, others, WANTED, rng), rng, shared)
+    item = choice(prompt, key, talk.apart(clause, others, WANTED, rng), rng, shared)
     if item is not None:
         yield Draft("consequence", item, (clause.sentence,))
     yield Draft(

@@ -13,22 +13,27 @@ from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.talk import Talk
 
 SHORTEST = 2
+# Words that hang on a negation and make no sense without it.
+HANGING = frozenset("any either anyone anything yet but until at too".split())
 
 
 def instructed(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
     if clause.manner != "instruction" or clause.condition or clause.negated != clause.refused:
         return
+    if clause.refused and HANGING & {t.lower_ for t in clause.tokens}:
+        return
     others = [
-        bare(c)
+        (bare(c), c)
         for c in talk.clauses
         if c.manner == "instruction"
         and c.negated == c.refused != clause.refused
+        and not (c.refused and HANGING & {t.lower_ for t in c.tokens})
         and not c.condition
         and len(c.tokens) >= SHORTEST
         and abs(len(c.tokens) - len(clause.tokens)) <= 8
     ]
     key = bare(clause)
-    wrong = talk.apart(key, list(dict.fromkeys(others)), WANTED, rng)
+    wrong = talk.apart(clause, others, WANTED, rng)
     prompt = (
         "Which of these should you not do?" if clause.refused else "Which of these does the recording tell you to do?"
     )

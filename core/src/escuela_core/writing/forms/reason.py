@@ -19,7 +19,7 @@ def reasons(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
         return
     prompt = why(clause)
     key = _because(clause)
-    wrong = talk.apart(key, _elsewhere(clause, talk), WANTED, rng)
+    wrong = talk.apart(clause, _elsewhere(clause, talk), WANTED, rng)
     shared = common(talk, [clause.sentence], "reason")
     item = choice(prompt, key, wrong, rng, shared)
     if item is not None:
@@ -35,13 +35,13 @@ def _because(clause: Clause) -> str:
     return f"because {opened(clause.reason, clause.say(clause.reason))}"
 
 
-def _elsewhere(clause: Clause, talk: Talk) -> list[str]:
+def _elsewhere(clause: Clause, talk: Talk) -> list[tuple[str, Clause]]:
     """Reasons the talk gives for other things, then what it says elsewhere: true, but not why."""
     others = [c for c in talk.clauses if abs(c.sentence - clause.sentence) > 1 and not c.resolved]
-    given = [_because(c) for c in others if SHORTEST <= len(c.reason) <= LONGEST and not _points(c)]
+    given = [(_because(c), c) for c in others if SHORTEST <= len(c.reason) <= LONGEST and not _points(c)]
     size = len(clause.reason)
     said = [
-        f"because {opened(c.tokens, c.say(c.tokens))}"
+        (f"because {opened(c.tokens, c.say(c.tokens))}", c)
         for c in others
         if c.manner == "statement" and not c.condition and not c.speaks_of_speaker and abs(len(c.tokens) - size) <= 6
     ]

@@ -9,11 +9,11 @@ from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import is_content, rarity
 from escuela_core.writing.clauses import Clause, content, opened, points_away
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
+from escuela_core.writing.questions import QUANTIFIED
 from escuela_core.writing.talk import Talk
 
 SHORTEST, LONGEST = 3, 16
 TELLING = 0.42
-_QUANTIFIED = frozenset("each every no any some most many all both half more several few".split())
 
 
 def said_of(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
@@ -24,13 +24,13 @@ def said_of(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
     if content(clause.subject) & content(clause.predicate) or clause.verb.lemma_ in {"call", "name"}:
         return
     others = [
-        c.say(c.predicate)
+        (c.say(c.predicate), c)
         for c in talk.clauses
         if c.sentence != clause.sentence
         and could_be_said_of(clause, c)
         and not content(clause.subject) & content(c.tokens)
     ]
-    wrong = talk.apart(key, others, WANTED, rng)
+    wrong = talk.apart(clause, others, WANTED, rng)
     prompt = f"What does the recording say about {opened(clause.subject, subject)}?"
     item = choice(prompt, key, wrong, rng, common(talk, [clause.sentence]))
     if item is not None:
@@ -44,7 +44,7 @@ def is_subject(clause: Clause) -> bool:
         return False
     if quantities(clause.say(clause.subject)):
         return False
-    if any(t.pos_ in {"NUM", "ADV"} or t.lower_ in _QUANTIFIED or t.lemma_ == "percent" for t in clause.subject):
+    if any(t.pos_ in {"NUM", "ADV"} or t.lower_ in QUANTIFIED or t.lemma_ == "percent" for t in clause.subject):
         return False
     if (
         head.pos_ not in {"NOUN", "PROPN"}

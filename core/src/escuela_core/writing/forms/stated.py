@@ -16,12 +16,11 @@ from escuela_core.language.wordnet import family, opposites
 from escuela_core.writing.clauses import Clause, capital, content, full_form, opened
 from escuela_core.writing.distractors import wrong_quantities
 from escuela_core.writing.forms.form import Draft, common, measured
-from escuela_core.writing.forms.instructed import bare
+from escuela_core.writing.forms.instructed import HANGING, bare
 from escuela_core.writing.forms.said_of import could_be_said_of, finite, is_subject
 from escuela_core.writing.talk import Talk
 
-REWORDED_FROM = 0.25
-LONGEST_WORDS = 24
+SHORTEST_WORDS, LONGEST_WORDS = 5, 24
 CONTRAST_REACH = 3
 _TURNED = {
     "above": "below",
@@ -48,6 +47,8 @@ _TURNED = {
 }
 _TURNED |= {b: a for a, b in _TURNED.items()}
 _TURNED |= {"smaller": "larger", "colder": "warmer"}
+# After "not" these limit what is said.
+_LIMITING = frozenset("only just even all always necessarily so very really enough ,".split())
 _COPULAS = frozenset("be become grow get stay turn feel seem remain".split())
 _NOT_TURNED = frozenset(
     "have be cost need want mean like weigh lack fit last contain become get let take make give point stay do show "
@@ -83,7 +84,7 @@ def stated(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
 def true_statements(clause: Clause) -> Iterator[Statement]:
     """The clause where turning or trimming it has made it other words than the speaker's sentence."""
     if clause.manner == "instruction":
-        if not clause.negated and len(clause.tokens) >= 3:
+        if not clause.negated and len(clause.tokens) + len(clause.condition) >= SHORTEST_WORDS:
             yield Statement(_should(clause), "should", True)
         return
     if clause.negated:
@@ -91,7 +92,7 @@ def true_statements(clause: Clause) -> Iterator[Statement]:
     text = clause.say(clause.tokens)
     if clause.reason and 3 <= len(clause.reason) <= 14 and not _points(clause.reason):
         yield Statement(f"Because {_mid(clause.reason, clause)}, {opened(clause.tokens, text)}", "true_reason", True)
-    elif clause.condition:
+    elif clause.condition and clause.condition[0].i < clause.verb.i:
         yield Statement(f"{text} {_mid(clause.condition, clause)}", "true_condition", True)
     elif clause.resolved or clause.speaks_of_speaker:
         yield Statement(text, "true", True)
@@ -134,26 +135,14 @@ def _points(tokens: tuple[Token, ...]) -> bool:
 def _affirmed(clause: Clause) -> Iterator[Statement]:
     """What the talk denies, stated: "Don't burst blisters" becomes "You should burst blisters"."""
     if clause.manner == "instruction":
-        if clause.refused:
+        if clause.refused and not HANGING & {t.lower_ for t in clause.tokens}:
             yield Statement(_should(clause), "false_should", False)
         return
     negations = [t for t in clause.tokens if is_negation(t)]
     if len(negations) != 1 or negations[0].lower_ not in {"not", "n't", "n’t"} or negations[0].head != clause.verb:
         return
     follows = negations[0].nbor(1).lower_ if negations[0].i + 1 < len(clause.doc) else ""
-    if follows in {
-        "only",
-        "just",
-        "even",
-        "all",
-        "always",
-        "necessarily",
-        "so",
-        "very",
-        "really",
-        "enough",
-        ",",
-    } or any(t.lower_ in {"any", "either", "anyone", "anything", "yet", "but", "until", "at"} for t in clause.tokens):
+    if follows in _LIMITING or HANGING & {t.lower_ for t in clause.tokens}:
         return
     written = {negations[0].i: ""}
     helper = next((c for c in clause.verb.children if c.dep_ == "aux" and c.lemma_ == "do"), None)

@@ -1,0 +1,110 @@
+"""What the writer offers first on talks it was not made on, judged by reading; and how fast it is.
+
+usage: python core/benchmarks/writing.py [items|speed|verdicts]
+
+``items`` prints ten items for each talk of ``written/``; ``verdicts`` counts the judgements in ``written/judged.tsv``
+and says which items changed since they were judged; ``speed`` times twenty items of a ten-minute talk and sixty of an
+hour. Rules of judging: **key** is the marked answer right by the talk alone; **usable** would a colleague ask it
+without changing a word (clear, grammatical, about something that matters, one right answer, others plausible and
+wrong); **absurd** makes no sense or would make a class laugh.
+"""
+
+from __future__ import annotations
+
+import re
+import resource
+import sys
+import time
+from collections.abc import Sequence
+from pathlib import Path
+
+from escuela_core.items import Choice, Item, Match, Order, TrueFalse
+from escuela_core.transcripts import Transcript, read_captions
+from escuela_core.writing import Wishes, propose
+
+FOLDER = Path(__file__).parent / "written"
+EACH = 10
+LETTER_MS, GAP_MS = 65, 400
+
+
+def names() -> list[str]:
+    return sorted(p.stem for p in FOLDER.glob("*.txt"))
+
+
+def talk(name: str) -> Transcript:
+    return spoken((FOLDER / f"{name}.txt").read_text("utf-8").splitlines())
+
+
+def spoken(lines: Sequence[str]) -> Transcript:
+    """Sentences, one a line, at the speed of speech; a speaker's name in capitals stands before a colon."""
+    at_ms, cues = 500, ["WEBVTT\n"]
+    for line in lines:
+        end_ms = at_ms + LETTER_MS * len(line)
+        voiced = re.sub(r"^([A-Z]+): ", r"<v \1>", line)
+        cues.append(f"{stamp(at_ms)} --> {stamp(end_ms)}\n{voiced}\n")
+        at_ms = end_ms + GAP_MS
+    return read_captions("\n".join(cues).encode(), language="en")
+
+
+def stamp(ms: int) -> str:
+    return f"{ms // 3_600_000:02}:{ms // 60_000 % 60:02}:{ms // 1000 % 60:02}.{ms % 1000:03}"
+
+
+def shown(item: Item) -> str:
+    """One line that holds all a reader needs to judge it."""
+    match item:
+        case Choice():
+            return f"{item.prompt} | " + " | ".join(("*" if o.correct else "") + o.text for o in item.options)
+        case TrueFalse():
+            return f"{item.prompt} | {item.answer}"
+        case Match():
+            return f"{item.prompt} | " + " | ".join(f"{p.left} = {p.right}" for p in item.pairs)
+        case Order():
+            return f"{item.prompt} | " + " > ".join(item.steps)
+    return f"{item.asked} | {' / '.join(item.key_texts)}"
+
+
+def offered() -> list[tuple[str, str, str]]:
+    """Talk, kind and line of every item offered first."""
+    return [
+        (name, item.kind, shown(item)) for name in names() for item in propose(talk(name), Wishes(count=EACH)).items
+    ]
+
+
+def verdicts() -> None:
+    judged: dict[tuple[str, str], tuple[str, str, str]] = {}
+    for line in (FOLDER / "judged.tsv").read_text("utf-8").splitlines():
+        if line and not line.startswith("#"):
+            name, text, key, use, why = line.split("\t")
+            judged[name, text] = (key, use, why)
+    rows = [judged.get((name, text)) for name, _, text in offered()]
+    known = [r for r in rows if r is not None]
+    print(f"{len(rows)} items offered, {len(known)} of them judged")
+    for label, count in (
+        ("right key", sum(k == "right" for k, _, _ in known)),
+        ("usable without a change", sum(u == "usable" for _, u, _ in known)),
+        ("absurd", sum(u == "absurd" for _, u, _ in known)),
+    ):
+        print(f"| {label} | {count} of {len(known)} | {count / max(1, len(known)):.0%} |")
+
+
+def speed() -> None:
+    every = [s for name in names() for s in (FOLDER / f"{name}.txt").read_text("utf-8").splitlines()]
+    propose(talk(names()[0]), Wishes(count=2))
+    for label, sentences, count in (("ten minutes", every[:115], 20), ("an hour", None, 60)):
+        lines = sentences or [f"{re.sub(r'^[A-Z]+: ', '', s)}" for n in range(4) for s in every]
+        transcript = spoken(lines)
+        began = time.perf_counter()
+        made = propose(transcript, Wishes(count=count)).items
+        took = time.perf_counter() - began
+        print(f"| {label} ({transcript.duration_ms / 60_000:.0f} min) | {len(made)} items | {took:.1f} s |")
+    print(f"memory at most {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
+
+
+if __name__ == "__main__":
+    what = sys.argv[1] if len(sys.argv) > 1 else "items"
+    if what == "items":
+        for row in offered():
+            print("\t".join(row))
+    else:
+        {"verdicts": verdicts, "speed": speed}[what]()
