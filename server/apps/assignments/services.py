@@ -13,6 +13,7 @@ from django.utils import timezone
 from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
 from apps.lessons.items import is_undecided
+from apps.lessons.materials import frozen as frozen_materials
 from apps.lessons.models import Item, Lesson
 from apps.lessons.segments import segment_rows, stretches
 from config.errors import SentenceError
@@ -96,6 +97,7 @@ def edition_content(lesson: Lesson, items: list[Item]) -> dict[str, Any]:
         ],
         "sentences": [{"start_ms": s.start_ms, "end_ms": s.end_ms, "text": s.text} for s in kept],
         "items": [i.content | {"id": str(i.id)} for i in ordered],
+        "materials": frozen_materials(lesson),
     }
 
 

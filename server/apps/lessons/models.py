@@ -117,6 +117,20 @@ class Change(models.Model):
         ordering = ("-id",)
 
 
+class Material(models.Model):
+    """What stands around the viewing, one of a kind; ``content`` in the shape of ``escuela_core.materials``."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    lesson = models.ForeignKey(Lesson, on_delete=models.CASCADE, related_name="materials")
+    kind = models.CharField(max_length=20)
+    content = models.JSONField()
+    version = models.PositiveIntegerField(default=1)
+
+    class Meta:
+        ordering = ("kind",)
+        constraints = (models.UniqueConstraint(fields=["lesson", "kind"], name="one_material_a_kind"),)
+
+
 class KeptWishes(models.Model):
     """A teacher's wishes for the writer under a name; the default ones open with every new lesson."""
 

@@ -69,7 +69,7 @@ def _propose(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
         existing=[i.core() for i in lesson.items.all()],
         silences=recording.silence_spans(),
     )
-    _into_pool(lesson, proposal.items)
+    into_pool(lesson, proposal.items)
     steps.say(
         made=len(proposal.items),
         wanted=proposal.wanted,
@@ -95,7 +95,7 @@ def _serve(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
         fresh = [i for i in answer.feed(piece) if i.asked not in asked]
         if fresh:
             found = located(fresh, talk, recording.silence_spans())
-            _into_pool(lesson, [f.item for f in found])
+            into_pool(lesson, [f.item for f in found])
             asked += [i.asked for i in fresh]
             made, unbacked = made + len(found), unbacked + sum(not f.found for f in found)
             steps.say(made=made, wanted=wanted)
@@ -125,7 +125,8 @@ def _chosen(lesson: Lesson, ids: Sequence[str]) -> list[Span]:
     return [Span(a, b) for a, b in bounds if a < b] or covered
 
 
-def _into_pool(lesson: Lesson, found: Sequence[CoreItem]) -> None:
+def into_pool(lesson: Lesson, found: Sequence[CoreItem]) -> None:
+    """New items beside the lesson's, to be taken or left; they are checked."""
     if not found:
         return
     contents = [{k: v for k, v in item_to_json(item).items() if k != "id"} for item in found]

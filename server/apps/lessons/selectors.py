@@ -12,7 +12,7 @@ from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
 from apps.lessons.items import is_undecided
-from apps.lessons.models import Item, Lesson, Segment
+from apps.lessons.models import Item, Lesson, Material, Segment
 from apps.lessons.segments import segment_rows
 from apps.recordings.models import Sentence
 from escuela_core.segments.describing import summary_of_whole
@@ -36,6 +36,12 @@ def lesson_of(owner: User, lesson_id: UUID) -> Lesson:
 def item_of(owner: User, item_id: UUID) -> Item:
     return get_object_or_404(
         Item.objects.select_related("lesson__recording", "lesson__owner"), id=item_id, lesson__owner=owner
+    )
+
+
+def material_of(owner: User, material_id: UUID) -> Material:
+    return get_object_or_404(
+        Material.objects.select_related("lesson__recording", "lesson__owner"), id=material_id, lesson__owner=owner
     )
 
 
@@ -74,7 +80,7 @@ def row(lesson: Lesson) -> dict[str, Any]:
 
 
 def desk(lesson: Lesson) -> dict[str, Any]:
-    """Everything of a lesson but the script: four queries whatever its size."""
+    """Everything of a lesson but the script: five queries whatever its size."""
     segments = segment_rows(lesson)
     changes = list(lesson.changes.values_list("label", "undone")[:200])
     undoable = next((label for label, undone in changes if not undone), "")
@@ -91,6 +97,7 @@ def desk(lesson: Lesson) -> dict[str, Any]:
         "segments": segments,
         "summary": summary_of_whole([(s["summary"], s["key_terms"]) for s in segments if s["takes_part"]]),
         "items": [item_row(i) for i in lesson.items.exclude(place=Item.Place.DROPPED)],
+        "materials": lesson.materials.all(),
         "wishes": lesson.wishes or None,
         "undo": undoable.split(":")[0],
         "redo": redoable.split(":")[0],

@@ -13,6 +13,7 @@ from apps.recordings.models import CaptionTrack, Recording
 from apps.recordings.scripts import WAYS
 from escuela_core.items import KINDS
 from escuela_core.items.model import DEPTHS
+from escuela_core.materials import KINDS as MATERIALS
 from escuela_core.writing.levels import LEVELS
 from escuela_core.writing.pasting.pasted import LONGEST_PASTE
 from escuela_core.writing.wishes import KINDS as WRITTEN
@@ -178,6 +179,30 @@ class WishesData(serializers.Serializer[object]):
     remarks = serializers.CharField(max_length=MOST_REMARK_LETTERS, allow_blank=True, required=False, default="")
 
 
+class MaterialLineData(serializers.Serializer[object]):
+    text = serializers.CharField(allow_blank=True)
+    meaning = serializers.CharField(allow_blank=True)
+    evidence = SpanData(many=True)
+
+
+class MaterialData(serializers.Serializer[object]):
+    """Documents the shape; core reads and refuses it."""
+
+    kind = serializers.ChoiceField(tuple(MATERIALS))
+    place = serializers.ChoiceField(("before", "during", "after"))
+    lines = MaterialLineData(many=True)
+
+
+class MaterialOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    version = serializers.IntegerField()
+    content = MaterialData()
+
+
+class MaterialIn(serializers.Serializer[object]):
+    kind = serializers.ChoiceField(tuple(MATERIALS))
+
+
 class DeskOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     title = serializers.CharField()
@@ -190,6 +215,7 @@ class DeskOut(serializers.Serializer[object]):
     segments = SegmentOut(many=True)
     summary = serializers.ListField(child=serializers.CharField())
     items = ItemOut(many=True)
+    materials = MaterialOut(many=True)
     wishes = WishesData(allow_null=True)
     undo = serializers.CharField()
     redo = serializers.CharField()

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from apps.lessons import item_views, proposing_views, script_views, views
+from apps.lessons import item_views, material_views, proposing_views, script_views, views
 
 urlpatterns = [
     path("lessons/", views.LessonsView.as_view()),
@@ -27,6 +27,8 @@ urlpatterns = [
     path("items/<uuid:item_id>/vary/", proposing_views.VaryView.as_view()),
     path("sheets/", item_views.SheetsView.as_view()),
     path("sheets/template/<str:language>/", item_views.SheetTemplateView.as_view()),
+    path("lessons/<uuid:lesson_id>/materials/", material_views.MaterialsView.as_view()),
+    path("materials/<uuid:material_id>/", material_views.MaterialView.as_view()),
     path("writers/", proposing_views.WritersView.as_view()),
     path("writers/wishes/<uuid:wishes_id>/", proposing_views.KeptWishesView.as_view()),
     path("segments/<uuid:segment_id>/", views.SegmentView.as_view()),

@@ -29,7 +29,20 @@ def lesson_for(
         "segments": content["segments"],
         "sentences": content["sentences"],
         "items": [question(item, shuffled_for) for item in items],
+        "materials": materials_for(content, ("before", "during")),
     } | recording_url
+
+
+def materials_for(content: dict[str, Any], places: Sequence[str]) -> list[dict[str, Any]]:
+    """The materials of an edition that belong to ``places``; older editions have none.
+
+    Words come with their meaning; what else stands beside a line is the teacher's.
+    """
+    return [
+        m if m["kind"] == "glossary" else m | {"lines": [line | {"meaning": ""} for line in m["lines"]]}
+        for m in content.get("materials", [])
+        if m["place"] in places
+    ]
 
 
 def media_of(recording: Any) -> dict[str, Any]:
@@ -66,7 +79,8 @@ def state_of(student: Student, assignment: Assignment, now: datetime) -> dict[st
     """One student's way so far: three queries."""
     policy = assignment.policy()
     state = policy.state(now)
-    items = frozen(assignment.edition_id).items
+    edition = frozen(assignment.edition_id)
+    items = edition.items
     answers: dict[str, list[Answer]] = {}
     for given in student.answers.all():
         answers.setdefault(str(given.item_id), []).append(given)
@@ -77,6 +91,7 @@ def state_of(student: Student, assignment: Assignment, now: datetime) -> dict[st
         "finished": finished,
         "state": state,
         "items": [progress(i, answers.get(i.id, []), policy, state, finished=finished) for i in items],
+        "materials": materials_for(edition.content, ("after",)) if finished else [],
         "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in played],
     }
 

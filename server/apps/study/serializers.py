@@ -35,6 +35,19 @@ class QuestionOut(serializers.Serializer[object]):
     hear_from_ms = serializers.IntegerField(allow_null=True)
 
 
+class StudyLineOut(serializers.Serializer[object]):
+    text = serializers.CharField()
+    meaning = serializers.CharField()
+
+
+class StudyMaterialOut(serializers.Serializer[object]):
+    """Lines without what they rest on."""
+
+    kind = serializers.CharField()
+    place = serializers.ChoiceField(("before", "during", "after"))
+    lines = StudyLineOut(many=True)
+
+
 class StudyTrackOut(serializers.ModelSerializer[CaptionTrack]):
     """Captions in another language that a student can switch on."""
 
@@ -58,6 +71,7 @@ class StudyLessonOut(serializers.Serializer[object]):
     segments = StudySegmentOut(many=True)
     sentences = StudySentenceOut(many=True)
     items = QuestionOut(many=True)
+    materials = StudyMaterialOut(many=True)
 
 
 class KeyOut(serializers.Serializer[object]):
@@ -98,6 +112,7 @@ class StudentOut(serializers.Serializer[object]):
     finished = serializers.BooleanField()
     state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
     items = ProgressOut(many=True)
+    materials = StudyMaterialOut(many=True)
     watched = SpanOut(many=True)
 
 

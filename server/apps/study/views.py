@@ -170,7 +170,8 @@ class RehearsalView(TeacherView):
         content = edition_content(lesson, items)
         core = items_from_json({"items": content["items"]})
         data = selectors.lesson_for(content, core, selectors.media_of(lesson.recording))
-        return Response(shapes.StudyLessonOut(data).data)
+        every = selectors.materials_for(content, ("before", "during", "after"))
+        return Response(shapes.StudyLessonOut(data | {"materials": every}).data)
 
     @extend_schema(request=shapes.RehearsedIn, responses=shapes.ProgressOut)
     def post(self, request: Request, lesson_id: UUID) -> Response:

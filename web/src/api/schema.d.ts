@@ -469,6 +469,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/materials/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Have a material made, in place of an older one of its kind. */
+        post: operations["lessons_materials_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{lesson_id}/pasted/": {
         parameters: {
             query?: never;
@@ -726,6 +743,25 @@ export interface paths {
         /** @description Look at a file or a link before it is brought in. */
         post: operations["looks_create"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{material_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description A view that answers with the lesson's desk. */
+        put: operations["materials_update"];
+        /** @description Make a match item of a glossary's words and meanings, into the pool. */
+        post: operations["materials_create"];
+        /** @description A view that answers with the lesson's desk. */
+        delete: operations["materials_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1062,6 +1098,7 @@ export interface components {
             segments: components["schemas"]["SegmentOut"][];
             summary: string[];
             items: components["schemas"]["ItemOut"][];
+            materials: components["schemas"]["MaterialOut"][];
             wishes: components["schemas"]["WishesData"] | null;
             undo: string;
             redo: string;
@@ -1195,7 +1232,7 @@ export interface components {
         ItemOut: {
             /** Format: uuid */
             id: string;
-            place: components["schemas"]["PlaceEnum"];
+            place: components["schemas"]["Place8d3Enum"];
             content: components["schemas"]["ItemContent"];
             pause_by_teacher: boolean;
             position: number;
@@ -1258,6 +1295,8 @@ export interface components {
             evidence: components["schemas"]["SpanOut"][];
         };
         /** @enum {string} */
+        Kind847Enum: "glossary" | "warm_up" | "key_points" | "summary_short" | "summary_long" | "writing_tasks";
+        /** @enum {string} */
         LanguageEnum: "en" | "es";
         LanguageInRequest: {
             language: components["schemas"]["LanguageEnum"];
@@ -1306,6 +1345,37 @@ export interface components {
             before: string;
             after: string;
             count: number;
+        };
+        /** @description Documents the shape; core reads and refuses it. */
+        MaterialData: {
+            kind: components["schemas"]["Kind847Enum"];
+            place: components["schemas"]["PlaceF8dEnum"];
+            lines: components["schemas"]["MaterialLineData"][];
+        };
+        /** @description Documents the shape; core reads and refuses it. */
+        MaterialDataRequest: {
+            kind: components["schemas"]["Kind847Enum"];
+            place: components["schemas"]["PlaceF8dEnum"];
+            lines: components["schemas"]["MaterialLineDataRequest"][];
+        };
+        MaterialInRequest: {
+            kind: components["schemas"]["Kind847Enum"];
+        };
+        MaterialLineData: {
+            text: string;
+            meaning: string;
+            evidence: components["schemas"]["SpanData"][];
+        };
+        MaterialLineDataRequest: {
+            text: string;
+            meaning: string;
+            evidence: components["schemas"]["SpanDataRequest"][];
+        };
+        MaterialOut: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            content: components["schemas"]["MaterialData"];
         };
         NewPasswordInRequest: {
             /** Format: uuid */
@@ -1399,9 +1469,11 @@ export interface components {
             at_ms: number;
         };
         /** @enum {string} */
-        PlaceEnum: "pool" | "lesson" | "dropped";
+        Place8d3Enum: "pool" | "lesson" | "dropped";
+        /** @enum {string} */
+        PlaceF8dEnum: "before" | "during" | "after";
         PlaceInRequest: {
-            place: components["schemas"]["PlaceEnum"];
+            place: components["schemas"]["Place8d3Enum"];
         };
         PlayedInRequest: {
             /** Format: uuid */
@@ -1703,6 +1775,7 @@ export interface components {
             finished: boolean;
             state: components["schemas"]["AssignmentStateEnum"];
             items: components["schemas"]["ProgressOut"][];
+            materials: components["schemas"]["StudyMaterialOut"][];
             watched: components["schemas"]["SpanOut"][];
         };
         StudentResultOut: {
@@ -1726,6 +1799,17 @@ export interface components {
             segments: components["schemas"]["StudySegmentOut"][];
             sentences: components["schemas"]["StudySentenceOut"][];
             items: components["schemas"]["QuestionOut"][];
+            materials: components["schemas"]["StudyMaterialOut"][];
+        };
+        StudyLineOut: {
+            text: string;
+            meaning: string;
+        };
+        /** @description Lines without what they rest on. */
+        StudyMaterialOut: {
+            kind: string;
+            place: components["schemas"]["PlaceF8dEnum"];
+            lines: components["schemas"]["StudyLineOut"][];
         };
         StudyOut: {
             title: string;
@@ -2689,6 +2773,31 @@ export interface operations {
             };
         };
     };
+    lessons_materials_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     lessons_pasted_retrieve: {
         parameters: {
             query?: never;
@@ -3202,6 +3311,72 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobOut"];
                 };
+            };
+        };
+    };
+    materials_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialDataRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    materials_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    materials_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

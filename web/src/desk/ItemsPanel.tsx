@@ -4,6 +4,7 @@ import { useKeys } from "../app/keys";
 import { KINDS } from "../kinds/kinds";
 import { Button } from "../ui/Button";
 import { ChooseForm } from "./ChooseForm";
+import { Materials } from "./Materials";
 import { PasteDialog } from "./PasteDialog";
 import { ProposeForm } from "./ProposeForm";
 import type { DeskState } from "./useDeskState";
@@ -32,6 +33,7 @@ export function ItemsPanel({ state }: { state: DeskState }) {
       </section>
       <ProposeForm state={state} />
       <ChooseForm state={state} />
+      <Materials state={state} />
     </>
   );
 }

@@ -58,6 +58,7 @@ export function useChange(lesson: string) {
 
 const ofLesson = (lesson: string) => ({ params: { path: { lesson_id: lesson } } });
 const ofItem = (item: string) => ({ params: { path: { item_id: item } } });
+const ofMaterial = (material: string) => ({ params: { path: { material_id: material } } });
 const ofSentence = (lesson: string, sentence: number) => ({
   params: { path: { lesson_id: lesson, sentence_id: sentence } },
 });
@@ -113,6 +114,14 @@ export const acts = {
       body: content,
       headers: { "If-Match": `"${item.version}"` },
     }),
+  changeMaterial: (material: Schemas["MaterialOut"], content: Schemas["MaterialData"]): Sent =>
+    api.PUT("/api/materials/{material_id}/", {
+      ...ofMaterial(material.id),
+      body: content,
+      headers: { "If-Match": `"${material.version}"` },
+    }),
+  dropMaterial: (material: string): Sent => api.DELETE("/api/materials/{material_id}/", ofMaterial(material)),
+  matchOf: (glossary: string): Sent => api.POST("/api/materials/{material_id}/", ofMaterial(glossary)),
   put: (item: string, place: "pool" | "lesson" | "dropped"): Sent =>
     api.PUT("/api/items/{item_id}/place/", { ...ofItem(item), body: { place } }),
   pause: (item: string, at_ms: number): Sent =>

@@ -17,6 +17,7 @@ type Props<T> = {
   keys: string;
   more?: ReactNode;
   mark?: (row: T) => Partial<T>;
+  most?: number;
 };
 
 const MOST_ROWS = 12;
@@ -38,7 +39,7 @@ export function RowsEditor<T extends object>(props: Props<T>) {
     focus(to);
   };
   const add = () => {
-    if (rows.length >= MOST_ROWS) return;
+    if (rows.length >= (props.most ?? MOST_ROWS)) return;
     put([...rows, props.empty]);
     focus(rows.length);
   };

@@ -66,6 +66,7 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
         rules={RULES}
         course={course}
         startMs={lesson.start_ms}
+        after={lesson.materials.filter((m) => m.place === "after")}
         finish={() => course.setPhase("ended")}
       />
     </>

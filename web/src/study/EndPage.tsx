@@ -2,15 +2,18 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import type { Clock } from "../player/clock";
 import { Button } from "../ui/Button";
+import { Rich } from "../ui/Rich";
+import { Around } from "./Around";
 import { isDone } from "./course";
 import type { Question, StudyLesson } from "./door";
 import { Feedback } from "./Feedback";
+import type { StudyMaterial } from "./materials";
 import type { Course } from "./useCourse";
 
-type Props = { clock: Clock; lesson: StudyLesson; course: Course; finish: () => void };
+type Props = { clock: Clock; lesson: StudyLesson; course: Course; finish: () => void; after: StudyMaterial[] };
 
 /** The end: everything once more, with what may be told of it. */
-export function EndPage({ clock, lesson, course }: Props) {
+export function EndPage({ clock, lesson, course, after }: Props) {
   const { t } = useTranslation();
   const asked = lesson.items.filter((i) => i.kind !== "note");
   const right = asked.filter((i) => course.progress.get(i.id)?.answers.at(-1)?.outcome === "right").length;
@@ -41,7 +44,7 @@ export function EndPage({ clock, lesson, course }: Props) {
         {asked.map((item, n) => (
           <li key={item.id} className="rounded border border-rule bg-sheet p-3">
             <h2 dir="auto" className="mb-2 font-semibold">
-              {n + 1}. {item.prompt}
+              {n + 1}. <Rich text={item.prompt} />
             </h2>
             {course.progress.get(item.id)?.answers.length ? (
               <Feedback question={item} progress={course.progress.get(item.id) as never} lesson={lesson} />
@@ -51,6 +54,9 @@ export function EndPage({ clock, lesson, course }: Props) {
           </li>
         ))}
       </ol>
+      <div className="mt-4">
+        <Around materials={after} open />
+      </div>
       <WatchAgain course={course} clock={clock} startMs={lesson.start_ms} />
     </div>
   );

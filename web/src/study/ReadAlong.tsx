@@ -1,7 +1,9 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import type { Clock } from "../player/clock";
 import { spanAt, useOnClock } from "../player/hooks";
 import type { StudyLesson } from "./door";
+import { Explained } from "./Explained";
+import { wordsOf } from "./materials";
 
 /** The sentences of the segment that is playing; the one being spoken is marked and kept in sight. */
 export function ReadAlong({ clock, lesson }: { clock: Clock; lesson: StudyLesson }) {
@@ -12,6 +14,7 @@ export function ReadAlong({ clock, lesson }: { clock: Clock; lesson: StudyLesson
   useEffect(() => {
     marked.current?.scrollIntoView({ block: "nearest", behavior: "smooth" });
   }, [current]);
+  const words = useMemo(() => wordsOf(lesson.materials), [lesson.materials]);
   const span = lesson.segments[segment];
   const inside = lesson.sentences
     .map((s, n) => ({ ...s, n }))
@@ -20,7 +23,7 @@ export function ReadAlong({ clock, lesson }: { clock: Clock; lesson: StudyLesson
     <p dir="auto" lang={lesson.language} className="font-script text-[17px] leading-relaxed">
       {inside.map((s) => (
         <span key={s.n} ref={s.n === current ? marked : undefined} className={s.n === current ? "bg-here" : ""}>
-          {s.text}{" "}
+          <Explained text={s.text} words={words} />{" "}
         </span>
       ))}
     </p>

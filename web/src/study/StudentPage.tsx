@@ -136,13 +136,17 @@ function Studying({ code, study, lesson }: { code: string; study: Study; lesson:
   const first = study.student?.items ?? [];
   const course = useCourse({ clock, lesson, rules: study.rules, door, first, furthestMs, finished });
   arrived.current = course.take;
+  const [after, setAfter] = useState(study.student?.materials ?? []);
   const ended = course.phase === "ended";
   useEffect(() => {
     if (!ended || finished) return;
     door.finish();
-    // Feedback held back until the end is fetched once everything has been handed in.
-    if (study.rules.feedback === "at_end") refreshSoon(code, outbox, course.take);
-  }, [ended, finished, door, study.rules.feedback, code, outbox, course.take]);
+    // What was held back until the end is fetched once everything has been handed in.
+    refreshSoon(code, outbox).then((student) => {
+      for (const told of student?.items ?? []) course.take(told);
+      setAfter(student?.materials ?? []);
+    });
+  }, [ended, finished, door, code, outbox, course.take]);
   const waiting = useSyncExternalStore(outbox.subscribe, () => outbox.count);
   const startMs = furthestMs >= lesson.end_ms - 1000 ? lesson.start_ms : Math.max(lesson.start_ms, furthestMs);
   return (
@@ -158,14 +162,14 @@ function Studying({ code, study, lesson }: { code: string; study: Study; lesson:
         rules={study.rules}
         course={course}
         startMs={startMs}
+        after={after}
         finish={() => course.setPhase("ended")}
       />
     </>
   );
 }
 
-async function refreshSoon(code: string, outbox: Outbox, take: (p: Schemas["ProgressOut"]) => void): Promise<void> {
+async function refreshSoon(code: string, outbox: Outbox): Promise<Study["student"]> {
   await outbox.send();
-  const fresh = body(await api.GET("/api/study/{code}/", { params: { path: { code } } }));
-  for (const told of fresh.student?.items ?? []) take(told);
+  return body(await api.GET("/api/study/{code}/", { params: { path: { code } } })).student;
 }

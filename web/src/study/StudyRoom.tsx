@@ -6,16 +6,26 @@ import { spanAt, useOnClock } from "../player/hooks";
 import { Picture } from "../player/Picture";
 import { Button } from "../ui/Button";
 import { KeyList } from "../ui/KeyList";
+import { Around } from "./Around";
 import { Bar } from "./Bar";
 import { Card } from "./Card";
 import { isDone } from "./course";
 import type { Rules, StudyLesson } from "./door";
 import { EndPage } from "./EndPage";
+import type { StudyMaterial } from "./materials";
 import { OtherWords } from "./OtherWords";
 import { ReadAlong } from "./ReadAlong";
 import type { Course } from "./useCourse";
 
-type Props = { clock: Clock; lesson: StudyLesson; rules: Rules; course: Course; startMs: number; finish: () => void };
+type Props = {
+  clock: Clock;
+  lesson: StudyLesson;
+  rules: Rules;
+  course: Course;
+  startMs: number;
+  after: StudyMaterial[];
+  finish: () => void;
+};
 
 /** The room a student is in: picture first, then what is spoken, or one card at a time. */
 export function StudyRoom(props: Props) {
@@ -49,6 +59,7 @@ export function StudyRoom(props: Props) {
       {(course.phase === "watching" || course.phase === "hearing") && (
         <>
           <div className="flex-1 px-4 py-3">
+            <Around materials={lesson.materials.filter((m) => m.place === "before")} />
             <ReadAlong clock={clock} lesson={lesson} />
             <OtherWords clock={clock} lesson={lesson} />
           </div>

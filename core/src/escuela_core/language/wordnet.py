@@ -74,6 +74,17 @@ def senses(lemma: str, part: str) -> list[Sense]:
 
 
 @lru_cache(maxsize=20_000)
+def glosses(lemma: str, part: str) -> tuple[str, ...]:
+    """What each sense of ``lemma`` means, in words, most frequent first; without WordNet's examples."""
+    data = _data(part)
+    found = []
+    for offset in _index(part).get(lemma.lower().replace(" ", "_"), ()):
+        line = data[offset : data.index(b"\n", offset)].decode("utf-8", "replace")
+        found.append(line.partition(" | ")[2].split(";")[0].split(' "')[0].strip())
+    return tuple(g for g in found if g)
+
+
+@lru_cache(maxsize=20_000)
 def opposites(lemma: str, parts: str = "nvar") -> frozenset[str]:
     """Words that WordNet calls antonyms of ``lemma`` in any sense of the parts of speech ``parts``."""
     found: set[str] = set()

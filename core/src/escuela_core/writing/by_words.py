@@ -48,7 +48,7 @@ def drafts(sentences: Sequence[Sentence], language: str, seed: int) -> Iterator[
     """Items with the number of the sentence they rest on and a worth to sort by."""
     code = language[:2].lower()
     counts = Counter(w.lower() for s in sentences for w in _WORD.findall(s.text))
-    classes = _classes(sentences, code)
+    classes = articles_of(sentences, code)
     terms = {w: classes.get(w, "") for w, n in counts.items() if n >= RETURNS and _is_term(w, code)}
     if classes:
         # Where the language has articles, only words that bear one are asked for.
@@ -87,7 +87,7 @@ def _items(sentence: Sentence, target: str, terms: Mapping[str, str], code: str,
         yield Choice(prompt=asked, options=options, explanation=explanation, evidence=(sentence.span,))
 
 
-def _classes(sentences: Sequence[Sentence], code: str) -> dict[str, str]:
+def articles_of(sentences: Sequence[Sentence], code: str) -> dict[str, str]:
     """Number and gender of the words of a talk by the articles they are heard with; empty for other languages."""
     known = _DETERMINERS.get(code, {})
     heard: dict[str, Counter[str]] = {}

@@ -1,0 +1,110 @@
+"""Words worth explaining: above the level of the class or terms of the talk, with what the talk says they are."""
+
+from __future__ import annotations
+
+import re
+from collections import Counter
+from collections.abc import Iterator, Sequence
+
+import numpy as np
+from spacy.tokens import Token
+from wordfreq import zipf_frequency
+
+from escuela_core.language.parsing import parsed_all, speaks
+from escuela_core.language.terms import is_content
+from escuela_core.language.vectors import encoder
+from escuela_core.language.wordnet import glosses
+from escuela_core.materials.model import Line
+from escuela_core.transcripts.model import Sentence
+from escuela_core.writing.by_words import articles_of
+from escuela_core.writing.clauses import Clause, clauses, opened
+from escuela_core.writing.levels import LEVELS
+
+MOST_WORDS = 12
+USUAL_LEVEL = "B1"
+_WORD = re.compile(r"[^\W\d_]{4,}")
+
+
+def glossary(sentences: Sequence[Sentence], language: str, level: str = "") -> list[Line]:
+    """The words in the order they are first said. Where nothing says what a word means, its meaning stays empty."""
+    rarest = LEVELS[level or USUAL_LEVEL].rarest
+    if not speaks(language):
+        return _by_words(sentences, language, rarest)
+    docs = parsed_all([s.text for s in sentences])
+    told = _told(sentences, docs)
+    counts: Counter[str] = Counter()
+    first: dict[str, int] = {}
+    for number, doc in enumerate(docs):
+        for token in doc:
+            lemma = token.lemma_.lower()
+            if _is_word(token) and (lemma in told or zipf_frequency(lemma, "en") < rarest):
+                counts[lemma] += 1
+                first.setdefault(lemma, number)
+    worth = {w: (w in told) * 3 + min(counts[w], 4) + (8 - zipf_frequency(w, "en")) / 2 for w in counts}
+    chosen = sorted(worth, key=lambda w: (-worth[w], w))[:MOST_WORDS]
+    lines = []
+    for word in sorted(chosen, key=lambda w: first[w]):
+        meaning, number = told.get(word, ("", first[word]))
+        sentence = sentences[number]
+        lines.append(Line(word, meaning or _from_dictionary(word, sentence.text), (sentence.span,)))
+    return lines
+
+
+def _is_word(token: Token) -> bool:
+    usable = token.pos_ in {"NOUN", "VERB", "ADJ"} and token.is_alpha and len(token) > 3 and not token.ent_type_
+    return usable and is_content(token)
+
+
+def _told(sentences: Sequence[Sentence], docs: Sequence[object]) -> dict[str, tuple[str, int]]:
+    """Words that the talk itself says the meaning of, with the sentence that does."""
+    found: dict[str, tuple[str, int]] = {}
+    for number in range(len(sentences)):
+        for clause in clauses(number, docs):  # type: ignore[arg-type]
+            for word, meaning in _definitions(clause):
+                found.setdefault(word, (meaning, number))
+    return found
+
+
+def _definitions(clause: Clause) -> Iterator[tuple[str, str]]:
+    """ "A punty is an iron rod", "the lump is called the gather", "tubes called xylem"."""
+    head, verb = clause.head, clause.verb
+    if clause.negated or head is None:
+        return
+    if verb.lemma_ == "be" and head.pos_ == "NOUN":
+        attr = next((c for c in verb.children if c.dep_ == "attr" and c.pos_ == "NOUN"), None)
+        if attr is not None and any(c.lower_ in {"a", "an"} for c in attr.children):
+            yield head.lemma_.lower(), clause.say([t for t in clause.tokens if t.i >= attr.left_edge.i])
+    if verb.lemma_ in {"call", "name"} and any(c.dep_ == "auxpass" for c in verb.children):
+        named = next((c for c in verb.children if c.dep_ in {"oprd", "dobj", "attr"} and c.i > verb.i), None)
+        if named is not None:
+            yield named.lemma_.lower(), opened(clause.subject, clause.say(clause.subject))
+    for token in clause.tokens:
+        if token.lower_ == "called" and token.dep_ == "acl" and token.head.pos_ == "NOUN":
+            named = next((c for c in token.children if c.i > token.i and c.pos_ in {"NOUN", "PROPN"}), None)
+            if named is not None:
+                yield named.lemma_.lower(), clause.say(list(clause.doc[token.head.left_edge.i : token.head.i + 1]))
+
+
+def _from_dictionary(word: str, sentence: str) -> str:
+    """The sense of WordNet nearest to the sentence the word stands in."""
+    senses = [g for part in "nva" for g in glosses(word, part)][:6]
+    if not senses:
+        return ""
+    near = encoder().embed(senses) @ encoder().embed([sentence])[0]
+    # The commoner sense wins unless another is plainly nearer.
+    return senses[int(np.argmax([float(v) - 0.02 * n for n, v in enumerate(near)]))]
+
+
+def _by_words(sentences: Sequence[Sentence], language: str, rarest: float) -> list[Line]:
+    """For a language whose grammar is not read: the rare words that come back, for the teacher to explain."""
+    code = language[:2].lower()
+    things = articles_of(sentences, code)
+    counts: Counter[str] = Counter()
+    first: dict[str, Sentence] = {}
+    for sentence in sentences:
+        for word in _WORD.findall(sentence.text):
+            if word.islower() and (not things or word in things) and 1.5 <= zipf_frequency(word, code) < rarest:
+                counts[word] += 1
+                first.setdefault(word, sentence)
+    chosen = sorted(counts, key=lambda w: (-min(counts[w], 4), zipf_frequency(w, code)))[:MOST_WORDS]
+    return [Line(w, "", (first[w].span,)) for w in sorted(chosen, key=lambda w: first[w].start_ms)]

@@ -1,0 +1,43 @@
+"""One way to make each kind of material from a talk and its segments."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from escuela_core.materials.digest import key_points, summary
+from escuela_core.materials.glossary import glossary
+from escuela_core.materials.model import Line, Material, Place
+from escuela_core.materials.tasks import terms_of, warm_up, writing_tasks
+from escuela_core.timeline import Span
+from escuela_core.transcripts.model import Transcript
+
+# When a student gets each kind, unless the teacher says otherwise.
+KINDS: dict[str, Place] = {
+    "glossary": "during",
+    "warm_up": "before",
+    "key_points": "after",
+    "summary_short": "after",
+    "summary_long": "after",
+    "writing_tasks": "after",
+}
+Segment = tuple[Span, Sequence[str]]
+
+
+def make(kind: str, talk: Transcript, segments: Sequence[Segment], *, level: str = "") -> Material:
+    """A material of ``kind`` (one of ``KINDS``) on ``talk``; ``segments`` are spans with their key terms."""
+    return Material(kind, KINDS[kind], tuple(_lines(kind, talk, segments, level)))
+
+
+def _lines(kind: str, talk: Transcript, segments: Sequence[Segment], level: str) -> list[Line]:
+    spans = [span for span, _ in segments]
+    terms = terms_of(segments, talk)
+    match kind:
+        case "glossary":
+            return glossary(talk.sentences, talk.language, level)
+        case "warm_up":
+            return warm_up(terms, talk.language)
+        case "key_points":
+            return key_points(talk.sentences, spans, talk.language)
+        case "writing_tasks":
+            return writing_tasks(terms, talk)
+    return summary(talk.sentences, spans, talk.language, long=kind == "summary_long")

@@ -1,0 +1,83 @@
+import pytest
+import talks
+from conftest import spoken
+
+from escuela_core.materials import KINDS, Material, MaterialShapeError, make, material_from_json
+from escuela_core.segments import divide
+from escuela_core.timeline import Span
+
+
+@pytest.fixture(scope="module", params=["leaf-light", "ciclo-agua"])
+def made(request):
+    talk = talks.load(request.param).transcript
+    segments = [(s.span, s.key_terms) for s in divide(talk)]
+    return talk, {kind: make(kind, talk, segments) for kind in KINDS}
+
+
+def test_every_line_rests_on_sentences_of_the_talk(made) -> None:
+    talk, materials = made
+    spans = {s.span for s in talk.sentences}
+    for kind, material in materials.items():
+        assert material.lines, kind
+        assert material.place == KINDS[kind]
+        assert all(line.text and line.evidence and set(line.evidence) <= spans for line in material.lines)
+
+
+def test_summaries_are_quoted_in_order_and_the_long_one_is_longer(made) -> None:
+    talk, materials = made
+    texts = {s.text for s in talk.sentences}
+    for kind in ("summary_short", "summary_long"):
+        lines = materials[kind].lines
+        assert {line.text for line in lines} <= texts
+        assert [line.evidence[0].start_ms for line in lines] == sorted(line.evidence[0].start_ms for line in lines)
+    assert len(materials["summary_long"].lines) > len(materials["summary_short"].lines)
+
+
+def test_words_are_explained_by_the_talk_before_the_dictionary() -> None:
+    talk = spoken(
+        (
+            "A marver is a steel table for rolling hot glass.",
+            "The lump on the end of the pipe is called the gather.",
+            "The annealing of the glass takes a whole night.",
+        )
+    )
+    words = {line.text: line.meaning for line in make("glossary", talk, [(Span(0, talk.duration_ms), [])]).lines}
+    assert words["marver"] == "a steel table for rolling hot glass"
+    assert words["gather"] == "the lump on the end of the pipe"
+    assert words["annealing"]
+
+
+def test_the_level_of_the_class_decides_which_words_are_explained() -> None:
+    talk = spoken(("The enormous furnace melts the sand.", "The keeper dips the pipe into the furnace."))
+    whole = [(Span(0, talk.duration_ms), [])]
+    young = {line.text for line in make("glossary", talk, whole, level="A1").lines}
+    old = {line.text for line in make("glossary", talk, whole, level="C1").lines}
+    assert {"furnace", "enormous"} <= young
+    assert old < young
+
+
+def test_an_empty_talk_gives_no_lines() -> None:
+    talk = spoken(("Yes.",))
+    assert all(len(make(kind, talk, [(Span(0, 1), [])]).lines) <= 1 for kind in KINDS)
+
+
+def test_a_material_goes_out_and_comes_back() -> None:
+    material = make("warm_up", spoken(("The marver is a table.",)), [(Span(0, 10_000), ["marver"])])
+    assert material_from_json(material.to_json()) == material
+    assert isinstance(material, Material)
+
+
+@pytest.mark.parametrize(
+    "data",
+    [
+        {"place": "never", "lines": []},
+        {"place": "before"},
+        {"place": "before", "lines": [3]},
+        {"place": "before", "lines": [{"text": "x" * 5_000}]},
+        {"place": "before", "lines": [{"text": "x", "evidence": [{"start_ms": "now"}]}]},
+        {"place": "before", "lines": [{"text": "x"}] * 61},
+    ],
+)
+def test_what_does_not_fit_is_refused(data) -> None:
+    with pytest.raises(MaterialShapeError):
+        material_from_json(data)
