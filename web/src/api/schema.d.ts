@@ -1232,7 +1232,7 @@ export interface components {
         ItemOut: {
             /** Format: uuid */
             id: string;
-            place: components["schemas"]["Place8d3Enum"];
+            place: components["schemas"]["ItemPlaceEnum"];
             content: components["schemas"]["ItemContent"];
             pause_by_teacher: boolean;
             position: number;
@@ -1245,6 +1245,8 @@ export interface components {
         };
         /** @enum {string} */
         ItemOutDecisionEnum: "kept" | "kept_anyway" | "mended";
+        /** @enum {string} */
+        ItemPlaceEnum: "pool" | "lesson" | "dropped";
         JobOut: {
             /** Format: uuid */
             readonly id: string;
@@ -1294,8 +1296,6 @@ export interface components {
             explanation: string;
             evidence: components["schemas"]["SpanOut"][];
         };
-        /** @enum {string} */
-        Kind847Enum: "glossary" | "warm_up" | "key_points" | "summary_short" | "summary_long" | "writing_tasks";
         /** @enum {string} */
         LanguageEnum: "en" | "es";
         LanguageInRequest: {
@@ -1348,19 +1348,21 @@ export interface components {
         };
         /** @description Documents the shape; core reads and refuses it. */
         MaterialData: {
-            kind: components["schemas"]["Kind847Enum"];
-            place: components["schemas"]["PlaceF8dEnum"];
+            kind: components["schemas"]["MaterialKindEnum"];
+            place: components["schemas"]["MaterialPlaceEnum"];
             lines: components["schemas"]["MaterialLineData"][];
         };
         /** @description Documents the shape; core reads and refuses it. */
         MaterialDataRequest: {
-            kind: components["schemas"]["Kind847Enum"];
-            place: components["schemas"]["PlaceF8dEnum"];
+            kind: components["schemas"]["MaterialKindEnum"];
+            place: components["schemas"]["MaterialPlaceEnum"];
             lines: components["schemas"]["MaterialLineDataRequest"][];
         };
         MaterialInRequest: {
-            kind: components["schemas"]["Kind847Enum"];
+            kind: components["schemas"]["MaterialKindEnum"];
         };
+        /** @enum {string} */
+        MaterialKindEnum: "glossary" | "warm_up" | "key_points" | "summary_short" | "summary_long" | "writing_tasks";
         MaterialLineData: {
             text: string;
             meaning: string;
@@ -1377,6 +1379,8 @@ export interface components {
             version: number;
             content: components["schemas"]["MaterialData"];
         };
+        /** @enum {string} */
+        MaterialPlaceEnum: "before" | "during" | "after";
         NewPasswordInRequest: {
             /** Format: uuid */
             user: string;
@@ -1468,12 +1472,8 @@ export interface components {
         PauseInRequest: {
             at_ms: number;
         };
-        /** @enum {string} */
-        Place8d3Enum: "pool" | "lesson" | "dropped";
-        /** @enum {string} */
-        PlaceF8dEnum: "before" | "during" | "after";
         PlaceInRequest: {
-            place: components["schemas"]["Place8d3Enum"];
+            place: components["schemas"]["ItemPlaceEnum"];
         };
         PlayedInRequest: {
             /** Format: uuid */
@@ -1808,7 +1808,7 @@ export interface components {
         /** @description Lines without what they rest on. */
         StudyMaterialOut: {
             kind: string;
-            place: components["schemas"]["PlaceF8dEnum"];
+            place: components["schemas"]["MaterialPlaceEnum"];
             lines: components["schemas"]["StudyLineOut"][];
         };
         StudyOut: {

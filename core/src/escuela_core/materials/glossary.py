@@ -72,7 +72,10 @@ def _definitions(clause: Clause) -> Iterator[tuple[str, str]]:
         return
     if verb.lemma_ == "be" and head.pos_ == "NOUN":
         attr = next((c for c in verb.children if c.dep_ == "attr" and c.pos_ == "NOUN"), None)
-        if attr is not None and any(c.lower_ in {"a", "an"} for c in attr.children):
+        plural = head.tag_ == "NNS" and attr is not None and attr.tag_ == "NNS"
+        bare = attr is not None and not any(c.dep_ in {"det", "poss"} for c in attr.children)
+        single = attr is not None and any(c.lower_ in {"a", "an"} for c in attr.children)
+        if attr is not None and (single or (plural and bare)):
             yield head.lemma_.lower(), clause.say([t for t in clause.tokens if t.i >= attr.left_edge.i])
     if verb.lemma_ in {"call", "name"} and any(c.dep_ == "auxpass" for c in verb.children):
         named = next((c for c in verb.children if c.dep_ in {"oprd", "dobj", "attr"} and c.i > verb.i), None)

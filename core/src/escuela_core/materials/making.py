@@ -8,6 +8,7 @@ from escuela_core.materials.digest import key_points, summary
 from escuela_core.materials.glossary import glossary
 from escuela_core.materials.model import Line, Material, Place
 from escuela_core.materials.tasks import terms_of, warm_up, writing_tasks
+from escuela_core.segments.describing import key_terms
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
 
@@ -28,9 +29,15 @@ def make(kind: str, talk: Transcript, segments: Sequence[Segment], *, level: str
     return Material(kind, KINDS[kind], tuple(_lines(kind, talk, segments, level)))
 
 
+def _with_terms(spans: Sequence[Span], talk: Transcript) -> list[Segment]:
+    """The terms of stretches that came without any."""
+    texts = [[s.text for s in talk.sentences if span.holds(s.start_ms)] for span in spans]
+    return list(zip(spans, key_terms(texts, talk.language), strict=True))
+
+
 def _lines(kind: str, talk: Transcript, segments: Sequence[Segment], level: str) -> list[Line]:
     spans = [span for span, _ in segments]
-    terms = terms_of(segments, talk)
+    terms = terms_of(segments, talk) or terms_of(_with_terms(spans, talk), talk)
     match kind:
         case "glossary":
             return glossary(talk.sentences, talk.language, level)
