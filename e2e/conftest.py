@@ -42,6 +42,11 @@ class Stack:
         self.host_port = free_port()
         setting = subprocess.run([*self.host_command, "--setting"], capture_output=True, text=True, check=True).stdout
         environment |= {"ESCUELA_RECORDING_HOSTS": setting, "ESCUELA_LINKS_ALLOWED": f"127.0.0.1:{self.host_port}"}
+        self.assistant: subprocess.Popen[bytes] | None = None
+        app = ROOT / "standins" / "writing_assistant" / "app.py"
+        self.assistant_command = [sys.executable, str(app), "--port", str(free_port())]
+        told = subprocess.run([*self.assistant_command, "--setting"], capture_output=True, text=True, check=True)
+        environment |= {"ESCUELA_WRITER": told.stdout}
 
     @property
     def host_command(self) -> list[str]:
@@ -52,8 +57,9 @@ class Stack:
     def host_url(self) -> str:
         return f"http://127.0.0.1:{self.host_port}"
 
-    def start_host(self) -> None:
+    def start_standins(self) -> None:
         self.host = subprocess.Popen(self.host_command, start_new_session=True)
+        self.assistant = subprocess.Popen(self.assistant_command, start_new_session=True)
 
     @property
     def url(self) -> str:
@@ -113,12 +119,13 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
     whole = Stack(environment, free_port())
     whole.manage("migrate", "-v", "0")
     whole.manage("collectstatic", "--noinput", "-v", "0")
-    whole.start_host()
+    whole.start_standins()
     whole.manage("seed_demo")
     whole.start_server()
     whole.start_worker()
     yield whole
     whole.kill(whole.host)
+    whole.kill(whole.assistant)
     whole.kill(whole.server)
     whole.kill(whole.worker)
     with psycopg.connect(base, autocommit=True) as connection:

@@ -212,7 +212,7 @@ const SentenceText = memo(function SentenceText(props: SentenceProps) {
   const bracket = mark?.verdict === "not_heard" ? ["[ ", " ]"] : ["", ""];
   return (
     <>
-      <span dir="auto" className={`font-script text-[17px] leading-[1.62] ${outside ? "text-quiet opacity-60" : ""}`}>
+      <span dir="auto" className={`font-script text-[17px] leading-[1.62] ${outside ? "text-quiet" : ""}`}>
         {sentence.speaker && (
           <span className="mr-1 font-sans text-[13.5px] font-semibold text-quiet">{sentence.speaker}:</span>
         )}
@@ -262,7 +262,7 @@ function PauseLines({ items, pick }: { items: Item[]; pick: (item: string) => vo
           type="button"
           data-pause={at}
           onClick={() => pick(here[0]?.id ?? "")}
-          className={`my-1.5 flex w-full items-center gap-2 text-left text-[13.5px] font-semibold text-amberink ${proposed ? "opacity-60" : ""}`}
+          className={`my-1.5 flex w-full items-center gap-2 text-left text-[13.5px] text-amberink ${proposed ? "" : "font-semibold"}`}
         >
           <span aria-hidden="true" className="h-4 w-2.5 border-x-4 border-amber" />
           {t(proposed ? "desk.pauseProposed" : "desk.pauseAt", { at: shown(at, true), count: here.length })}

@@ -30,8 +30,8 @@ export function VaryMenu({ item, state }: { item: Item; state: DeskState }) {
         {running ? t("vary.working") : t("vary.open")} <kbd>Y</kbd>
       </MenuButton>
       <MenuItems
-        anchor="bottom start"
-        className="z-30 rounded-md border border-rule bg-sheet py-1 text-[14px] shadow-md focus:outline-none"
+        modal={false}
+        className="absolute left-0 top-full z-30 mt-1 whitespace-nowrap rounded-md border border-rule bg-sheet py-1 text-[14px] shadow-md focus:outline-none"
       >
         {[...wants, ...kinds].map((w) => (
           <MenuItem key={w.kind || w.want}>

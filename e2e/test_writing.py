@@ -1,0 +1,106 @@
+"""Items proposed as wanted, varied, chosen; what stands around them; all of it reaches a student on a phone."""
+
+from __future__ import annotations
+
+import re
+
+from conftest import NewPage, axe_faults, open_lesson, sign_in_demo
+from playwright.sync_api import Page, expect
+
+KNOTS, LOCK = "Three knots that hold a boat", "How a canal lock lifts a boat"
+
+
+def proposed(page: Page) -> None:
+    expect(page.get_by_role("status").filter(has_text=re.compile("items? proposed"))).to_be_visible(timeout=60_000)
+
+
+def test_wishes_steer_what_is_proposed_and_are_kept(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, KNOTS, "Items")
+    page.get_by_role("button", name="More wishes").click()
+    page.get_by_label("Level of the class").select_option("B1")
+    page.get_by_label("Learning goals, one a line").fill("Tie a knot that holds a boat\nConjugate French verbs")
+    page.get_by_label("Remarks").fill("No true/false. Make them funny")
+    assert axe_faults(page) == ""
+    page.get_by_role("button", name="Propose W").click()
+    proposed(page)
+    expect(page.get_by_text("Not followed, because the writer does not understand it: Make them funny")).to_be_visible()
+    expect(page.get_by_text("The recording does not speak to: Conjugate French verbs")).to_be_visible()
+    cards = page.get_by_role("article").filter(has_text="proposed")
+    expect(cards.first).to_be_visible()
+    expect(cards.filter(has_text="True or false")).to_have_count(0)
+    page.get_by_label("Keep these wishes as").fill("Deck hands")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_role("button", name="Forget “Deck hands”")).to_be_visible()
+    page.reload()
+    page.get_by_role("button", name="More wishes").click()
+    expect(page.get_by_label("Remarks")).to_have_value("No true/false. Make them funny")
+
+
+def test_one_item_becomes_another_by_keys_and_comes_back(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, LOCK, "Items")
+    page.get_by_label("How many").first.fill("3")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Propose W").click()
+    proposed(page)
+    card = page.get_by_role("article").filter(has_text="proposed").first
+    card.get_by_role("button").first.click()
+    before = page.locator("article[aria-current=true]").inner_text()
+    page.keyboard.press("y")
+    page.get_by_role("menuitem", name="Another version").wait_for()
+    assert axe_faults(page) == ""
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Undo")).to_be_enabled(timeout=30_000)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.locator("article[aria-current=true]")).to_contain_text(before.split("\n")[-1][:20], timeout=20_000)
+
+
+def test_a_service_writes_the_best_are_chosen_and_shared_only_by_saying_so(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Knots, as a machine wrote them down", "Items")
+    page.get_by_text("stand-in assistant").click()
+    page.get_by_label("How many").first.fill("5")
+    page.get_by_role("button", name="Propose W").click()
+    proposed(page)
+    expect(page.get_by_text("tokens sent and")).to_be_visible(timeout=60_000)
+    choose = page.get_by_role("region", name="Choose from the proposed")
+    choose.get_by_label("How many").fill("2")
+    choose.get_by_role("button", name="Take the best").click()
+    expect(choose.get_by_role("status")).to_contain_text("2 items taken into the lesson.")
+    expect(choose.get_by_role("listitem").first).to_be_visible()
+    page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name="Share").click()
+    expect(page.get_by_text("2 have only passed the check; nobody has looked at them.")).to_be_visible()
+    expect(page.get_by_role("button", name="Share", exact=True)).to_be_disabled()
+    page.get_by_role("switch", name="Share those 2 too").click()
+    expect(page.get_by_role("button", name="Share", exact=True)).to_be_enabled()
+
+
+def test_what_stands_around_the_viewing_reaches_a_student(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, LOCK, "Items")
+    for kind in ("Words", "Before you watch", "Key points"):
+        page.get_by_role("button", name=f"Make: {kind}").click()
+        page.get_by_role("button", name=f"Open: {kind}").wait_for(timeout=60_000)
+    page.get_by_role("button", name="Open: Words").click()
+    page.get_by_label("Meaning 1", exact=True).fill("one of several steps")
+    assert axe_faults(page) == ""
+    page.get_by_role("button", name="Keep changes").click()
+    page.get_by_role("dialog").wait_for(state="hidden")
+    word = "stairs"
+    page.keyboard.press("r")
+    page.get_by_text("Rehearsal, nothing is recorded").wait_for()
+    link = page.url
+    phone = new_page(width=360, height=740, phone=True)
+    sign_in_demo(phone)
+    phone.goto(link)
+    phone.get_by_text("Before you watch").tap()
+    expect(phone.get_by_role("listitem").first).to_be_visible()
+    phone.get_by_role("button", name=word, exact=True).first.tap()
+    expect(phone.get_by_role("note")).to_have_text("one of several steps")
+    assert axe_faults(phone) == ""
