@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
@@ -110,9 +111,13 @@ def choose_segment(segment: Segment, *, takes_part: bool) -> None:
         Segment.objects.filter(id=segment.id).update(takes_part=takes_part)
 
 
-def stretches(lesson: Lesson) -> list[Span]:
-    """What the lesson covers: its extract without the segments left out. Nothing left means the whole extract."""
-    left_out = [Span(r["start_ms"], r["end_ms"]) for r in segment_rows(lesson) if not r["takes_part"]]
+def stretches(lesson: Lesson, rows: Sequence[dict[str, Any]] | None = None) -> list[Span]:
+    """What the lesson covers: its extract without the segments left out. Nothing left means the whole extract.
+
+    ``rows`` are the lesson's segments where they are read already.
+    """
+    known = segment_rows(lesson) if rows is None else rows
+    left_out = [Span(r["start_ms"], r["end_ms"]) for r in known if not r["takes_part"]]
     return remaining(lesson.extract, left_out) or [lesson.extract]
 
 

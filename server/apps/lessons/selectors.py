@@ -13,9 +13,11 @@ from django.shortcuts import get_object_or_404
 from apps.accounts.models import User
 from apps.lessons.items import is_undecided
 from apps.lessons.models import Item, Lesson, Material, Segment
-from apps.lessons.segments import segment_rows
+from apps.lessons.segments import segment_rows, stretches
 from apps.recordings.models import Sentence
+from escuela_core.checking.overview import overview
 from escuela_core.segments.describing import summary_of_whole
+from escuela_core.timeline import Span
 
 
 def lessons_of(owner: User, words: str = "", folder: str | None = None) -> QuerySet[Lesson]:
@@ -82,6 +84,7 @@ def row(lesson: Lesson) -> dict[str, Any]:
 def desk(lesson: Lesson) -> dict[str, Any]:
     """Everything of a lesson but the script: five queries whatever its size."""
     segments = segment_rows(lesson)
+    items = list(lesson.items.exclude(place=Item.Place.DROPPED))
     changes = list(lesson.changes.values_list("label", "undone")[:200])
     undoable = next((label for label, undone in changes if not undone), "")
     redoable = next((label for label, undone in reversed(changes) if undone), "")
@@ -96,12 +99,33 @@ def desk(lesson: Lesson) -> dict[str, Any]:
         "recording": lesson.recording,
         "segments": segments,
         "summary": summary_of_whole([(s["summary"], s["key_terms"]) for s in segments if s["takes_part"]]),
-        "items": [item_row(i) for i in lesson.items.exclude(place=Item.Place.DROPPED)],
+        "items": [item_row(i) for i in items],
+        "overview": whole(lesson, items, segments),
         "materials": lesson.materials.all(),
         "wishes": lesson.wishes or None,
         "undo": undoable.split(":")[0],
         "redo": redoable.split(":")[0],
         "changed_at": lesson.changed_at,
+    }
+
+
+def whole(lesson: Lesson, items: Sequence[Item], segments: Sequence[dict[str, Any]]) -> dict[str, Any]:
+    """What the lesson's items are as a whole, by the ids of segments and items."""
+    mine = [i for i in items if i.place == Item.Place.LESSON]
+    parts = [s for s in segments if s["takes_part"]]
+    found = overview(
+        [i.core() for i in mine],
+        [Span(s["start_ms"], s["end_ms"]) for s in parts],
+        stretches(lesson, segments),
+        lesson.wishes.get("goals", []),
+    )
+    return {
+        "unasked": [parts[n]["id"] for n in found.unasked],
+        "quiet": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in found.quiet],
+        "kinds": found.kinds,
+        "depths": found.depths,
+        "sharing": [[mine[n].id for n in numbers] for numbers in found.sharing],
+        "goals": found.goals,
     }
 
 

@@ -203,6 +203,15 @@ class MaterialIn(serializers.Serializer[object]):
     kind = serializers.ChoiceField(tuple(MATERIALS))
 
 
+class OverviewOfItems(serializers.Serializer[object]):
+    unasked = serializers.ListField(child=serializers.UUIDField())
+    quiet = SpanData(many=True)
+    kinds = serializers.DictField(child=serializers.IntegerField())
+    depths = serializers.DictField(child=serializers.IntegerField())
+    sharing = serializers.ListField(child=serializers.ListField(child=serializers.UUIDField()))
+    goals = serializers.DictField(child=serializers.IntegerField())
+
+
 class DeskOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     title = serializers.CharField()
@@ -215,6 +224,7 @@ class DeskOut(serializers.Serializer[object]):
     segments = SegmentOut(many=True)
     summary = serializers.ListField(child=serializers.CharField())
     items = ItemOut(many=True)
+    overview = OverviewOfItems()
     materials = MaterialOut(many=True)
     wishes = WishesData(allow_null=True)
     undo = serializers.CharField()

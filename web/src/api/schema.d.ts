@@ -1098,6 +1098,7 @@ export interface components {
             segments: components["schemas"]["SegmentOut"][];
             summary: string[];
             items: components["schemas"]["ItemOut"][];
+            overview: components["schemas"]["OverviewOfItems"];
             materials: components["schemas"]["MaterialOut"][];
             wishes: components["schemas"]["WishesData"] | null;
             undo: string;
@@ -1407,6 +1408,20 @@ export interface components {
         };
         /** @enum {string} */
         OutcomeEnum: "right" | "wrong" | "not_sure" | "waiting" | "read" | "taken";
+        OverviewOfItems: {
+            unasked: string[];
+            quiet: components["schemas"]["SpanData"][];
+            kinds: {
+                [key: string]: number;
+            };
+            depths: {
+                [key: string]: number;
+            };
+            sharing: string[][];
+            goals: {
+                [key: string]: number;
+            };
+        };
         OverviewOut: {
             /** Format: uuid */
             id: string;

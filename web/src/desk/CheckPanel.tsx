@@ -4,6 +4,7 @@ import type { Item } from "./queries";
 import { pick, worstFirst } from "./useDeskKeys";
 import type { DeskState } from "./useDeskState";
 import { useReasons } from "./verdict";
+import { WholeLesson } from "./WholeLesson";
 
 const SIGNS = { heard: "~", unclear: "~", contradicted: "=", not_heard: "[ ]" };
 
@@ -37,6 +38,7 @@ export function CheckPanel({ state }: { state: DeskState }) {
       <p className="mt-2 text-[13.5px] text-quiet">
         {t((state.desk.recording.language ?? "en").startsWith("en") ? "check.limits" : "check.limitsLanguage")}
       </p>
+      {mine.length > 0 && <WholeLesson state={state} />}
     </section>
   );
 }

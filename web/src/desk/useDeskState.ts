@@ -21,6 +21,7 @@ export type DeskState = {
   hear: (item: Item) => void;
   listenAround: (ms: number) => void;
   another: (item: Item) => void;
+  proposeHere: (ms: number) => void;
   proposing: string | null;
   propose: (job: string | null) => void;
   beside: number | null;
@@ -73,12 +74,10 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
   );
   const [beside, setBeside] = useState<number | null>(null);
   const [proposing, propose] = useState<string | null>(null);
+  const proposeHere = useCallback(async (ms: number) => propose((await proposeAt(desk, ms)).id), [desk]);
   const another = useCallback(
-    async (near: Item) => {
-      const at = near.content.evidence?.[0]?.start_ms ?? near.content.pause_ms ?? 0;
-      propose((await proposeAt(desk, at)).id);
-    },
-    [desk],
+    (near: Item) => proposeHere(near.content.evidence?.[0]?.start_ms ?? near.content.pause_ms ?? 0),
+    [proposeHere],
   );
   const item = useMemo(() => desk.items.find((i) => i.id === selected), [desk.items, selected]);
   return {
@@ -97,6 +96,7 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     listenAround,
     addItem,
     another,
+    proposeHere,
     proposing,
     propose,
     beside,
