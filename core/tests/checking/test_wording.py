@@ -1,7 +1,10 @@
+from dataclasses import replace
+
 import pytest
 
-from escuela_core.checking.wording import crowded, given_away, wording_findings
+from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Choice, Gap, Note, Option, TrueFalse
+from escuela_core.timeline import Span
 
 SAID = "The chamber takes about six minutes to fill."
 
@@ -86,3 +89,26 @@ def test_pauses_close_together_are_told_and_shared_ones_are_not() -> None:
     assert list(found) == [2]
     assert found[2].params == {"seconds": "4.0"}
     assert crowded([choice("q?", "a", "b")]) == {}
+
+
+def test_wording_above_the_level_of_the_class_is_named() -> None:
+    item = choice("Which orifice does the paddle uncover?", "a hole", "a door")
+    (found,) = above_level(item, "A2", ["paddle", "uncover"], "en")
+    assert found.severity == "hint"
+    assert found.params == {"level": "A2", "words": "orifice"}
+    assert above_level(item, "C2", [], "en") == []
+    long = choice("What does the keeper of the old lock do when the boat has come in from the sea?", "a", "b")
+    assert [f.code for f in above_level(long, "A1", "keeper lock boat".split(), "en")] == ["above_level"]
+
+
+def test_items_asked_against_the_order_of_the_words_are_shown() -> None:
+    def at(pause_ms: int, end_ms: int, **more):
+        return replace(
+            choice(f"q{pause_ms}?", "a", "b"), pause_ms=pause_ms, evidence=(Span(end_ms - 500, end_ms),), **more
+        )
+
+    assert out_of_order([at(10_000, 9_000), at(20_000, 19_000)]) == {}
+    found = out_of_order([at(10_000, 19_500), at(20_000, 9_000)])
+    assert list(found) == [1]
+    assert found[1].params == {"prompt": "q10000?"}
+    assert out_of_order([at(10_000, 19_500, purpose="predict"), at(20_000, 9_000)]) == {}

@@ -2,10 +2,10 @@ import pytest
 import talks
 
 from escuela_core.items import Choice, TrueFalse
+from escuela_core.language.levels import above, too_long
 from escuela_core.language.quantities import quantities
 from escuela_core.transcripts import Transcript
 from escuela_core.writing import Wishes, propose, vary
-from escuela_core.writing.levels import above, too_long
 from escuela_core.writing.wishes import read_remarks
 
 

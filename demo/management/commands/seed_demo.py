@@ -20,6 +20,7 @@ from apps.recordings import uploads
 from apps.work import services as work
 from apps.work.models import Job
 from demo.students import simulate
+from escuela_core.segments.describing import key_terms, summary_of
 
 DEMO = Path(__file__).resolve().parents[2]
 
@@ -101,8 +102,15 @@ def title_segments(lesson: Lesson, text: dict[str, Any]) -> dict[str, tuple[int,
     """The teacher's own segments, by the sentence each begins with; where each sentence is."""
     rows = {s.text: (s.start_ms, s.end_ms) for s in lesson.recording.sentences.all()}
     lesson.segments.all().delete()
+    terms = key_terms(text["parts"], "en")
     Segment.objects.bulk_create(
-        Segment(lesson=lesson, start_ms=0 if n == 0 else rows[part[0]][0], title=title, summary=part[0])
+        Segment(
+            lesson=lesson,
+            start_ms=0 if n == 0 else rows[part[0]][0],
+            title=title,
+            summary=summary_of(part, terms[n]),
+            key_terms=terms[n],
+        )
         for n, (title, part) in enumerate(zip(text["segments"], text["parts"], strict=True))
     )
     return rows

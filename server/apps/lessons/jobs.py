@@ -44,6 +44,7 @@ def _check(lesson: Lesson) -> None:
         recording.transcript(),
         extract=stretches(lesson),
         silences=recording.silence_spans(),
+        level=lesson.wishes.get("level", ""),
     )
     for item, report in zip(items, reports, strict=True):
         if item.pause_ms is None and report.pause_ms is not None:

@@ -13,8 +13,8 @@ from apps.recordings.models import CaptionTrack, Recording
 from apps.recordings.scripts import WAYS
 from escuela_core.items import KINDS
 from escuela_core.items.model import DEPTHS
+from escuela_core.language.levels import LEVELS
 from escuela_core.materials import KINDS as MATERIALS
-from escuela_core.writing.levels import LEVELS
 from escuela_core.writing.pasting.pasted import LONGEST_PASTE
 from escuela_core.writing.wishes import KINDS as WRITTEN
 from escuela_core.writing.wishes import MOST_GOAL_LETTERS, MOST_GOALS, MOST_REMARK_LETTERS

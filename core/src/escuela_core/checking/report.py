@@ -12,7 +12,7 @@ from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, likelihood, turned
 from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, steps_turned, worst
-from escuela_core.checking.wording import crowded, given_away, wording_findings
+from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
 from escuela_core.language.parsing import read_ahead, speaks
 from escuela_core.language.vectors import encoder
@@ -47,9 +47,17 @@ class ItemReport:
 
 
 def check(
-    items: Sequence[Item], transcript: Transcript, *, extract: Sequence[Span] = (), silences: Sequence[Span] = ()
+    items: Sequence[Item],
+    transcript: Transcript,
+    *,
+    extract: Sequence[Span] = (),
+    silences: Sequence[Span] = (),
+    level: str = "",
 ) -> list[ItemReport]:
-    """Check every item against what is said in ``extract`` (empty: in all of it); reports in the order of ``items``."""
+    """Check every item against what is said in ``extract`` (empty: in all of it); reports in the order of ``items``.
+
+    ``level``: the class's, of the CEFR; where it is given, wording that leaves it is shown.
+    """
     script = script_of(transcript.inside(*extract) if extract else transcript)
     rows = _Rows(script, items)
     outside = _outside(transcript, extract)
@@ -58,7 +66,12 @@ def check(
     language = script.transcript.language
     doubled = twins(items, [[e.span for e in r.evidence[:1]] for r in reports], language)
     # What an item has only beside the others.
-    beside = (doubled, given_away(items, language), crowded(items))
+    beside = (doubled, given_away(items, language), crowded(items), out_of_order(items))
+    spoken = {w for s in transcript.sentences for w in s.text.lower().split()} if level else set()
+    reports = [
+        replace(r, findings=(*r.findings, *above_level(i, level, spoken, language))) if level else r
+        for r, i in zip(reports, items, strict=True)
+    ]
     return [
         replace(report, findings=(*report.findings, *(found[number] for found in beside if number in found)))
         for number, report in enumerate(reports)

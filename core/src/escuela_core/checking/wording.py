@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 
 from escuela_core.checking.claims import key_claims
 from escuela_core.checking.findings import Finding
 from escuela_core.items import Choice, Item
+from escuela_core.language.levels import above, too_long
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
 
 # A key this much longer than the longest wrong option is chosen for its length.
 LONGER, LONGER_BY = 1.6, 12
+MOST_NAMED = 6
 CLOSEST_PAUSES_MS, SAME_PAUSE_MS = 8_000, 50
 _SHOWN = re.compile(
     r"\b(?:as you (?:can )?see|you (?:can )?see (?:here|it|that)|look at (?:this|that|these|those|it)"
@@ -101,6 +103,42 @@ def given_away(items: Sequence[Item], language: str) -> dict[int, Finding]:
 
 def _said(text: str, language: str) -> frozenset[str]:
     return lemmas(text, language) | {f"={q.low:g}" for q in quantities(text)}
+
+
+def above_level(item: Item, level: str, talk: Iterable[str], language: str) -> list[Finding]:
+    """Where an item's wording leaves the level of the class, with the words that do it; ``talk`` are those it uses."""
+    texts = [item.asked, *item.shown, *item.key_texts]
+    rare = list(dict.fromkeys(w for text in texts for w in above(text, level, language, known=talk)))
+    found = []
+    if rare:
+        words = ", ".join(rare[:MOST_NAMED])
+        message = f"Above level {level}: {words}."
+        found.append(Finding("above_level", "hint", message, params={"level": level, "words": words}))
+    if too_long(item.asked, level):
+        message = f"The sentence is longer than level {level} reads with ease."
+        found.append(Finding("above_level", "hint", message, params={"level": level, "words": ""}))
+    return found
+
+
+def out_of_order(items: Sequence[Item]) -> dict[int, Finding]:
+    """Items that are asked before another although their words are spoken after its own, by number."""
+    placed = [
+        (item.pause_ms, max(s.end_ms for s in item.evidence), n)
+        for n, item in enumerate(items)
+        if item.pause_ms is not None and item.evidence and item.purpose == "check"
+    ]
+    found = {}
+    latest: tuple[int, int] | None = None
+    for _, end_ms, number in sorted(placed):
+        if latest is not None and end_ms < latest[0]:
+            prompt = items[latest[1]].asked
+            message = f"“{prompt}” is asked before, but its words come after."
+            found[number] = Finding(
+                "out_of_order", "hint", message, other=items[latest[1]].id, params={"prompt": prompt}
+            )
+        if latest is None or end_ms > latest[0]:
+            latest = (end_ms, number)
+    return found
 
 
 def crowded(items: Sequence[Item]) -> dict[int, Finding]:

@@ -10,6 +10,7 @@ import numpy as np
 from spacy.tokens import Token
 from wordfreq import zipf_frequency
 
+from escuela_core.language.levels import LEVELS
 from escuela_core.language.parsing import parsed_all, speaks
 from escuela_core.language.terms import is_content
 from escuela_core.language.vectors import encoder
@@ -18,7 +19,6 @@ from escuela_core.materials.model import Line
 from escuela_core.transcripts.model import Sentence
 from escuela_core.writing.by_words import articles_of
 from escuela_core.writing.clauses import Clause, clauses, opened
-from escuela_core.writing.levels import LEVELS
 
 MOST_WORDS = 12
 USUAL_LEVEL = "B1"

@@ -8,11 +8,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from escuela_core.items import Item
+from escuela_core.language.levels import above, too_long
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas, names
 from escuela_core.language.vectors import encoder
 from escuela_core.transcripts.model import Sentence
-from escuela_core.writing.levels import above, too_long
 from escuela_core.writing.wishes import MOST_GOALS, Remarks, Wishes, read_remarks
 
 # From this likeness on a sentence speaks to a goal (MiniLM, cosine).
