@@ -81,11 +81,15 @@ def test_items(new_page: NewPage) -> None:
     shot(page, "paste")
     page.keyboard.press("Escape")
     page.get_by_label("How many").fill("5")
-    page.get_by_role("button", name="Propose").click()
+    page.get_by_role("button", name="Propose W").click()
     page.get_by_text(re.compile(r"\d items? proposed")).wait_for(timeout=60_000)
     page.get_by_text("Saved").wait_for(timeout=30_000)
     page.get_by_role("article").filter(has_text="proposed").first.get_by_role("button").first.click()
     shot(page, "items")
+    page.get_by_role("button", name="Make: Words").click()
+    page.get_by_role("button", name="Open: Words").click(timeout=60_000)
+    page.get_by_role("heading", name="Words").wait_for()
+    shot(page, "materials")
 
 
 def test_the_student_s_views(new_page: NewPage) -> None:

@@ -7,8 +7,8 @@ import { KeyShown } from "../kinds/KeyShown";
 import { useJob } from "../lessons/queries";
 import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
-import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { PasteSource } from "./PasteSource";
 import type { DeskState } from "./useDeskState";
 
 const KEPT = "escuela.paste";
@@ -47,7 +47,7 @@ export function PasteDialog({ state, close }: { state: DeskState; close: () => v
       <p className="mb-2 text-[14px] text-quiet">{t("paste.help")}</p>
       <div className="grid gap-4 lg:grid-cols-2">
         <div>
-          <Source text={text} put={put} />
+          <PasteSource text={text} put={put} lesson={lesson} />
           <RequestCopy lesson={lesson} />
         </div>
         <div>
@@ -64,58 +64,6 @@ export function PasteDialog({ state, close }: { state: DeskState; close: () => v
       </div>
     </Dialog>
   );
-}
-
-function Source({ text, put }: { text: string; put: (text: string) => void }) {
-  const { t, i18n } = useTranslation();
-  const [error, setError] = useState<unknown>(null);
-  const read = async (file: File) => {
-    setError(null);
-    try {
-      put(await textOf(file));
-    } catch (refused) {
-      setError(refused);
-    }
-  };
-  return (
-    <>
-      <Field label={t("paste.source")}>
-        <textarea
-          // biome-ignore lint/a11y/noAutofocus: the window was opened to paste here
-          autoFocus
-          dir="auto"
-          rows={14}
-          className="field font-mono text-[13px]"
-          value={text}
-          onChange={(e) => put(e.target.value)}
-        />
-      </Field>
-      <Field label={t("paste.file")}>
-        <input
-          type="file"
-          accept=".txt,.csv,.tsv,.md,.json,.xlsx,text/*"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) read(file);
-          }}
-        />
-      </Field>
-      <p className="mb-3 text-[13.5px]">
-        <a className="text-teal underline" href={`/api/sheets/template/${i18n.language.slice(0, 2)}/`} download>
-          {t("paste.template")}
-        </a>
-      </p>
-      <ErrorNotice error={error} />
-    </>
-  );
-}
-
-/** A file's text; a spreadsheet is read by the server. */
-async function textOf(file: File): Promise<string> {
-  if (!file.name.toLowerCase().endsWith(".xlsx")) return file.text();
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const content = btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(""));
-  return body(await api.POST("/api/sheets/", { body: { content } })).text;
 }
 
 /** What an assistant used by hand is to be given, copied to the clipboard. */

@@ -54,7 +54,7 @@ function Options({ content, put }: Props) {
         <>
           <input
             type="checkbox"
-            className="size-4 accent-moss"
+            className="size-4"
             checked={o.correct}
             aria-label={t("item.isRight", { letter: letter(n) })}
             onChange={(e) => change({ correct: e.target.checked })}
