@@ -38,6 +38,7 @@ def test_words_are_explained_by_the_talk_before_the_dictionary() -> None:
         (
             "A marver is a steel table for rolling hot glass.",
             "The lump on the end of the pipe is called the gather.",
+            "A cut line is a lost line.",
             "The annealing of the glass takes a whole night.",
         )
     )
@@ -45,6 +46,7 @@ def test_words_are_explained_by_the_talk_before_the_dictionary() -> None:
     assert words["marver"] == "a steel table for rolling hot glass"
     assert words["gather"] == "the lump on the end of the pipe"
     assert words["annealing"]
+    assert words.get("line") != "a lost line"
 
 
 def test_the_level_of_the_class_decides_which_words_are_explained() -> None:

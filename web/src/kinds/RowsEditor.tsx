@@ -97,7 +97,7 @@ export function RowsEditor<T extends object>(props: Props<T>) {
           </button>
         </div>
       ))}
-      <Button look="quiet" small className="!px-0" onClick={add} disabled={rows.length >= MOST_ROWS}>
+      <Button look="quiet" small className="!px-0" onClick={add} disabled={rows.length >= (props.most ?? MOST_ROWS)}>
         {props.add}
       </Button>
       {props.more}

@@ -12,7 +12,7 @@ from wordfreq import zipf_frequency
 
 from escuela_core.language.levels import LEVELS
 from escuela_core.language.parsing import parsed_all, speaks
-from escuela_core.language.terms import is_content
+from escuela_core.language.terms import is_content, lemmas
 from escuela_core.language.vectors import encoder
 from escuela_core.language.wordnet import glosses
 from escuela_core.materials.model import Line
@@ -61,6 +61,8 @@ def _told(sentences: Sequence[Sentence], docs: Sequence[object]) -> dict[str, tu
     for number in range(len(sentences)):
         for clause in clauses(number, docs):  # type: ignore[arg-type]
             for word, meaning in _definitions(clause):
+                if word in lemmas(meaning):
+                    continue
                 found.setdefault(word, (meaning, number))
     return found
 

@@ -7,9 +7,11 @@ the same costs. Texts are compared by their words alone, so that it takes no mod
 from __future__ import annotations
 
 import re
+from bisect import bisect_left, bisect_right
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import combinations
 
 from escuela_core.checking.wording import CLOSEST_PAUSES_MS
 from escuela_core.items import Item
@@ -56,7 +58,8 @@ def choose(offers: Sequence[Offer], count: int, *, stretches: Sequence[Span] = (
         free = [n for n in open_numbers if n not in picked and not pool.twins[n] & set(picked)]
         if not free:
             break
-        picked.append(max(free, key=lambda n: (pool.gain(n, picked), -n)))
+        beside = _Beside(pool, picked)
+        picked.append(max(free, key=lambda n: (beside.gain(n), -n)))
     _exchange(pool, picked, len(fixed), open_numbers)
     chosen = picked[len(fixed) :]
     left = {n: pool.why_not(n, picked) for n in range(len(kept), len(pool.offers)) if n not in picked}
@@ -83,35 +86,32 @@ def value(offers: Sequence[Offer], numbers: Sequence[int], *, stretches: Sequenc
 class _Pool:
     def __init__(self, kept: Sequence[Offer], offers: Sequence[Offer], stretches: Sequence[Span]) -> None:
         self.offers = [*kept, *offers]
-        self._stretch = [_stretch_of(o.item, stretches) for o in self.offers]
-        words = [frozenset(_WORD.findall(" ".join([o.item.asked, *o.item.key_texts]).lower())) for o in self.offers]
+        self.stretch = [_stretch_of(o.item, stretches) for o in self.offers]
+        self._words = [frozenset(_WORD.findall(_text(o.item).lower())) for o in self.offers]
         self.twins: list[set[int]] = [set() for _ in self.offers]
-        for one in range(len(self.offers)):
-            for other in range(one):
-                if self._same(one, other, words):
+        groups: dict[object, list[int]] = {}
+        for number, offer in enumerate(self.offers):
+            groups.setdefault(offer.item.kind, []).append(number)
+            for span in offer.item.evidence:
+                groups.setdefault(span, []).append(number)
+        for key, numbers in groups.items():
+            for one, other in combinations(numbers, 2):
+                # On one sentence, or the same words in one kind.
+                if isinstance(key, Span) or self._alike(one, other):
                     self.twins[one].add(other)
                     self.twins[other].add(one)
 
-    def _same(self, one: int, other: int, words: Sequence[frozenset[str]]) -> bool:
-        a, b = self.offers[one].item, self.offers[other].item
-        if a.evidence and set(a.evidence) & set(b.evidence):
-            return True
-        joined = len(words[one] | words[other])
-        return a.kind == b.kind and joined > 0 and len(words[one] & words[other]) / joined >= TWIN_WORDS
+    def _alike(self, one: int, other: int) -> bool:
+        a, b = self._words[one], self._words[other]
+        shared = len(a & b)
+        return shared > 0 and shared >= TWIN_WORDS * (len(a) + len(b) - shared)
 
     def at_ms(self, number: int) -> int:
         return self.offers[number].item.pause_ms or 0
 
     def gain(self, number: int, picked: Sequence[int]) -> float:
         """What ``number`` adds to those picked before it."""
-        offer = self.offers[number]
-        stretches = Counter(self._stretch[p] for p in picked)
-        kinds = Counter(self.offers[p].item.kind for p in picked)
-        depths = Counter(self.offers[p].item.depth for p in picked)
-        gain = offer.worth
-        gain += COVERS if not stretches[self._stretch[number]] else -STRETCH_AGAIN * stretches[self._stretch[number]]
-        gain -= KIND_AGAIN * kinds[offer.item.kind] + DEPTH_AGAIN * depths[offer.item.depth]
-        return gain - CROWDS * sum(self.crowds(number, p) for p in picked)
+        return _Beside(self, picked).gain(number)
 
     def crowds(self, one: int, other: int) -> bool:
         a, b = self.offers[one].item.pause_ms, self.offers[other].item.pause_ms
@@ -130,6 +130,34 @@ class _Pool:
         return LeftOut("crowds", near) if near is not None else LeftOut("others_better")
 
 
+class _Beside:
+    """What one more item is worth beside those picked."""
+
+    def __init__(self, pool: _Pool, picked: Sequence[int]) -> None:
+        self._pool = pool
+        items = [pool.offers[p].item for p in picked]
+        self._stretches = Counter(pool.stretch[p] for p in picked)
+        self._kinds = Counter(i.kind for i in items)
+        self._depths = Counter(i.depth for i in items)
+        self._pauses = sorted(i.pause_ms for i in items if i.pause_ms is not None)
+
+    def gain(self, number: int) -> float:
+        offer, stretch = self._pool.offers[number], self._pool.stretch[number]
+        again = self._stretches[stretch]
+        gain = offer.worth + (-STRETCH_AGAIN * again if again else COVERS)
+        gain -= KIND_AGAIN * self._kinds[offer.item.kind] + DEPTH_AGAIN * self._depths[offer.item.depth]
+        return gain - CROWDS * self._crowding(offer.item.pause_ms)
+
+    def _crowding(self, at_ms: int | None) -> int:
+        """How many pauses are too near, but not the same."""
+        if at_ms is None:
+            return 0
+        low = bisect_right(self._pauses, at_ms - CLOSEST_PAUSES_MS)
+        high = bisect_left(self._pauses, at_ms + CLOSEST_PAUSES_MS)
+        same = bisect_right(self._pauses, at_ms) - bisect_left(self._pauses, at_ms)
+        return high - low - same
+
+
 def _exchange(pool: _Pool, picked: list[int], first: int, open_numbers: Sequence[int]) -> None:
     """Exchange single items, the first that helps, until none does."""
     best = pool.total(picked)
@@ -143,7 +171,8 @@ def _exchange(pool: _Pool, picked: list[int], first: int, open_numbers: Sequence
             free = [n for n in open_numbers if n not in picked and not pool.twins[n] & set(rest)]
             if not free:
                 continue
-            better = max(free, key=lambda n: (pool.gain(n, rest), -n))
+            beside = _Beside(pool, rest)
+            better = max(free, key=lambda n: (beside.gain(n), -n))
             tried = [*rest, better]
             if pool.total(tried) > best + 1e-9:
                 found = tried
@@ -152,6 +181,10 @@ def _exchange(pool: _Pool, picked: list[int], first: int, open_numbers: Sequence
             return
         picked[:] = found
         best = pool.total(picked)
+
+
+def _text(item: Item) -> str:
+    return " ".join([item.asked, *item.key_texts])
 
 
 def _stretch_of(item: Item, stretches: Sequence[Span]) -> int:
