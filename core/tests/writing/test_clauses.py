@@ -1,7 +1,8 @@
 import pytest
 
 from escuela_core.language.parsing import parsed_all
-from escuela_core.writing.clauses import Clause, clauses
+from escuela_core.writing.clause import Clause
+from escuela_core.writing.clauses import clauses
 from escuela_core.writing.questions import questions, why
 
 
@@ -111,3 +112,16 @@ def test_clauses_become_the_questions_a_colleague_would_ask(text: str, prompt: s
 def test_a_reason_is_asked_for_with_why(text: str, prompt: str) -> None:
     (clause,) = [c for c in of(text) if c.reason]
     assert why(clause) == prompt
+
+
+@pytest.mark.parametrize(
+    ("text", "within"),
+    [
+        ("Wooden tools are kept in water because dry wood would burn.", "Why are wooden tools kept in water?"),
+        ("Roman bridges stand because the stones press on each other.", "Why do Roman bridges stand?"),
+        ("Marta opens the gate because the boat is waiting.", "Why does Marta open the gate?"),
+    ],
+)
+def test_only_names_keep_their_capital_in_mid_sentence(text: str, within: str) -> None:
+    (clause,) = of(text)
+    assert why(clause) == within

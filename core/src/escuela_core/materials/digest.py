@@ -11,7 +11,8 @@ from escuela_core.language.vectors import encoder
 from escuela_core.materials.model import Line
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence
-from escuela_core.writing.clauses import capital, clauses
+from escuela_core.writing.clause import capital
+from escuela_core.writing.clauses import clauses
 
 SHORT, LONG = 1, 3
 FEWEST_WORDS, MOST_WORDS = 6, 30

@@ -18,7 +18,8 @@ from escuela_core.language.wordnet import glosses
 from escuela_core.materials.model import Line
 from escuela_core.transcripts.model import Sentence
 from escuela_core.writing.by_words import articles_of
-from escuela_core.writing.clauses import Clause, clauses, opened
+from escuela_core.writing.clause import Clause, opened
+from escuela_core.writing.clauses import clauses
 
 MOST_WORDS = 12
 USUAL_LEVEL = "B1"

@@ -13,7 +13,7 @@ from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import rarity
 from escuela_core.language.vectors import encoder
 from escuela_core.language.wordnet import family
-from escuela_core.writing.clauses import content, said
+from escuela_core.writing.clause import content, said
 
 WANTED = 3
 TOO_ALIKE, TOO_FAR = 0.78, 0.15

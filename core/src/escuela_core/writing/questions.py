@@ -10,7 +10,7 @@ from spacy.tokens import Token
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import is_content, is_negation
 from escuela_core.language.wordnet import family
-from escuela_core.writing.clauses import SPEAKER, Clause, full_form, opened, said, third_person
+from escuela_core.writing.clause import SPEAKER, Clause, full_form, opened, said, third_person
 
 PERSON = 18
 _HOW_ADJECTIVES = frozenset("long deep high wide tall thick far old heavy fast".split())

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from escuela_core.writing.clauses import Clause
+from escuela_core.writing.clause import Clause
 from escuela_core.writing.forms import Draft
 from escuela_core.writing.talk import Talk
 

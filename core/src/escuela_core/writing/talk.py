@@ -18,7 +18,8 @@ from escuela_core.language.terms import is_content, rarity
 from escuela_core.language.vectors import encoder
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence
-from escuela_core.writing.clauses import Clause, clauses, content
+from escuela_core.writing.clause import Clause, content
+from escuela_core.writing.clauses import clauses
 from escuela_core.writing.distractors import Phrase, phrases
 
 TOO_ALIKE = 0.72

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from escuela_core.items import Choice
 from escuela_core.language.quantities import quantities
-from escuela_core.writing.clauses import Clause, content
+from escuela_core.writing.clause import Clause, content
 from escuela_core.writing.distractors import wrong_phrases, wrong_quantities
 from escuela_core.writing.forms.form import Draft, choice, common
 from escuela_core.writing.questions import questions

@@ -13,7 +13,7 @@ from escuela_core.items.model import GAP_MARK
 from escuela_core.language.quantities import is_unit
 from escuela_core.language.terms import is_content, rarity
 from escuela_core.language.wordnet import family
-from escuela_core.writing.clauses import Clause, capital, content
+from escuela_core.writing.clause import Clause, capital, content
 from escuela_core.writing.distractors import number_of, wrong_phrases, wrong_quantities
 from escuela_core.writing.forms.asked import by_size
 from escuela_core.writing.forms.form import Draft, choice, common, measured

@@ -10,7 +10,7 @@ from typing import Any
 from escuela_core.items import Choice, Item, Option
 from escuela_core.items.model import Depth
 from escuela_core.language.quantities import Quantity, quantities
-from escuela_core.writing.clauses import Clause, capital
+from escuela_core.writing.clause import Clause, capital
 from escuela_core.writing.distractors import is_year, number_of
 from escuela_core.writing.talk import Talk
 

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from spacy.tokens import Token
 
 from escuela_core.language.terms import is_negation
-from escuela_core.writing.clauses import Clause
+from escuela_core.writing.clause import Clause
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.talk import Talk
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from escuela_core.items import Match
 from escuela_core.items.kinds.match import Pair
-from escuela_core.writing.clauses import Clause, capital, content
+from escuela_core.writing.clause import Clause, capital, content
 from escuela_core.writing.forms.form import Draft, common
 from escuela_core.writing.forms.said_of import could_be_said_of, is_subject
 from escuela_core.writing.talk import Talk

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import is_content, rarity
-from escuela_core.writing.clauses import Clause, content, opened, points_away
+from escuela_core.writing.alone import points_away
+from escuela_core.writing.clause import Clause, content, opened
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.questions import QUANTIFIED
 from escuela_core.writing.talk import Talk

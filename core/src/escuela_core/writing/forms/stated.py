@@ -13,7 +13,7 @@ from escuela_core.items import TrueFalse
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.terms import is_negation
 from escuela_core.language.wordnet import family, opposites
-from escuela_core.writing.clauses import Clause, capital, content, full_form, opened
+from escuela_core.writing.clause import Clause, capital, content, full_form, opened
 from escuela_core.writing.distractors import wrong_quantities
 from escuela_core.writing.forms.form import Draft, common, measured
 from escuela_core.writing.forms.instructed import HANGING, bare

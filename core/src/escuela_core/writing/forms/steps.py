@@ -6,7 +6,7 @@ import random
 from collections.abc import Iterator
 
 from escuela_core.items import Order
-from escuela_core.writing.clauses import Clause, capital, content
+from escuela_core.writing.clause import Clause, capital, content
 from escuela_core.writing.forms.form import Draft, common
 from escuela_core.writing.talk import Talk
 
