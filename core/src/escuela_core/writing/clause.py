@@ -130,8 +130,8 @@ def _is_name(token: Token) -> bool:
         return bool(token.pos_ == "PROPN")
     word = token.lower_
     described = [w for sense in senses(word, "a") for w in sense.words if w.lower() == word]
-    if described and all(w == word for w in described) and token.head.tag_ in {"NN", "NNS"}:
-        return False
+    if described and token.head.tag_ in {"NN", "NNS"}:
+        return any(w != word for w in described)
     if token.ent_type_ not in _NAMED or token.pos_ != "PROPN":
         return token.is_alpha and zipf_frequency(word, "en") < KNOWN_WORD and family(word) is None
     return True
