@@ -5,7 +5,7 @@ import pytest
 from escuela_core.language.parsing import parsed, parsed_all
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
-from escuela_core.writing.distractors import phrases, wrong_phrases, wrong_quantities
+from escuela_core.writing.distractors import number_of, phrases, wrong_phrases, wrong_quantities
 
 TALK = (
     "The keeper opens the paddles of the lock.",
@@ -75,3 +75,24 @@ def test_numbers_said_elsewhere_are_used() -> None:
         for w in wrong_quantities("six minutes", quantities("six minutes")[0], elsewhere, random.Random(seed))
     }
     assert "nine minutes" in drawn
+
+
+@pytest.mark.parametrize("seed", range(8))
+def test_wrong_years_lie_near_and_not_in_the_future(seed: int) -> None:
+    year = quantities("The gate was built in 2011.")[0]
+    for wrong in wrong_quantities("2011", year, [], random.Random(seed)):
+        assert 1861 <= int(wrong) <= 2020
+        assert wrong != "2011"
+
+
+@pytest.mark.parametrize(
+    ("text", "number"),
+    [("forty-two degrees", "forty-two"), ("12 bars", "12"), ("twelve thousand wires", "twelve thousand")],
+)
+def test_the_number_of_a_quantity_alone(text: str, number: str) -> None:
+    assert number_of(text) == number
+
+
+def test_a_number_of_several_words_gets_no_half_changed_neighbours() -> None:
+    text = "nineteen thirty-four"
+    assert wrong_quantities(text, quantities(text)[0], [], random.Random(1)) == []

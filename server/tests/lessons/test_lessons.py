@@ -310,3 +310,35 @@ def test_an_item_goes_back_as_it_came(client, lesson, kind) -> None:
     assert answer.status_code == 200
     again = next(i for i in answer.json()["items"] if i["id"] == shown["id"])
     assert again["content"] == shown["content"]
+
+
+def test_the_desk_says_what_nothing_asks_about(client, lesson) -> None:
+    shown = desk(client, lesson)
+    whole = shown["overview"]
+    assert whole["kinds"] == {"choice": 1, "open": 1, "gap": 1}
+    assert set(whole["unasked"]) <= {s["id"] for s in shown["segments"]}
+    lesson.items.update(place="pool")
+    empty = desk(client, lesson)["overview"]
+    assert empty["kinds"] == {}
+    assert empty["unasked"] == [s["id"] for s in shown["segments"] if s["takes_part"]]
+
+
+def test_goals_of_the_wishes_are_counted_by_the_items_that_carry_them(client, lesson) -> None:
+    lesson.wishes = {"kinds": ["gap"], "goals": ["Name the builder", "Conjugate verbs"]}
+    lesson.save()
+    item = item_with(lesson, "gap")
+    item.content["goal"] = "Name the builder"
+    item.save()
+    assert desk(client, lesson)["overview"]["goals"] == {"Name the builder": 1, "Conjugate verbs": 0}
+
+
+def test_the_level_of_the_wishes_is_checked_in_the_wording(client, lesson) -> None:
+    lesson.wishes = {"kinds": ["gap"], "level": "A1"}
+    lesson.save()
+    item = item_with(lesson, "open")
+    send(client, "put", f"items/{item.id}/", item.content | {"prompt": "Why is no propulsion needed?"})
+    run_jobs()
+    item.refresh_from_db()
+    found = [f for f in item.report["findings"] if f["code"] == "above_level"]
+    assert found
+    assert found[0]["params"]["level"] == "A1"

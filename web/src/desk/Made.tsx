@@ -45,7 +45,7 @@ export function Made({ job }: { job: Job }) {
   );
 }
 
-function cost(tokens: NonNullable<Proposed["tokens"]>): [string, Record<string, number>] {
+export function cost(tokens: NonNullable<Proposed["tokens"]>): [string, Record<string, number>] {
   if (tokens.kept) return ["items.tokensKept", {}];
   return ["items.tokens", { sent: tokens.prompt_tokens ?? 0, got: tokens.completion_tokens ?? 0 }];
 }
