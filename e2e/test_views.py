@@ -135,8 +135,12 @@ def test_what_was_typed_stays_when_the_session_ends_or_the_page_closes(new_page:
     sign_in_demo(page)
     open_lesson(page, "Three knots that hold a boat", "Items")
     page.get_by_role("heading", name="Write your own").wait_for()
+    # All that the page asks for by itself has come before the session runs out.
+    page.get_by_text("Written by").wait_for()
     page.keyboard.press("j")
     page.keyboard.press("e")
+    page.get_by_label("Explanation, shown afterwards").wait_for()
+    page.wait_for_load_state("networkidle")
     kept = page.context.cookies()
     page.context.clear_cookies(name="sessionid")
     page.get_by_label("Explanation, shown afterwards").fill("Typed after the session ran out.")
