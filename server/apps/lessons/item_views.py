@@ -9,7 +9,7 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.lessons import items, pasting, selectors
+from apps.lessons import items, pasting, pasting_shapes, selectors
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView, parsed
 from apps.lessons.models import Item
@@ -83,24 +83,24 @@ class PastedView(TeacherView):
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         return HttpResponse(pasting.request_for(lesson), content_type="text/plain; charset=utf-8")
 
-    @extend_schema(request=shapes.PasteIn, responses=shapes.PastedOut)
+    @extend_schema(request=pasting_shapes.PasteIn, responses=pasting_shapes.PastedOut)
     def post(self, request: Request, lesson_id: UUID) -> Response:
         """What a text would become; nothing is kept."""
         selectors.lesson_of(self.teacher, lesson_id)
-        return Response(shapes.PastedOut(pasting.preview(parsed(shapes.PasteIn, request)["text"])).data)
+        return Response(pasting_shapes.PastedOut(pasting.preview(parsed(pasting_shapes.PasteIn, request)["text"])).data)
 
-    @extend_schema(request=shapes.PasteIn, responses={202: JobOut})
+    @extend_schema(request=pasting_shapes.PasteIn, responses={202: JobOut})
     def put(self, request: Request, lesson_id: UUID) -> Response:
         """Take the items of a text into the lesson."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
-        return Response(JobOut(pasting.take(lesson, **parsed(shapes.PasteIn, request))).data, status=202)
+        return Response(JobOut(pasting.take(lesson, **parsed(pasting_shapes.PasteIn, request))).data, status=202)
 
 
 class SheetsView(TeacherView):
-    @extend_schema(request=shapes.SpreadsheetIn, responses=shapes.SpreadsheetOut)
+    @extend_schema(request=pasting_shapes.SpreadsheetIn, responses=pasting_shapes.SpreadsheetOut)
     def post(self, request: Request) -> Response:
         """A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept."""
-        return Response({"text": lines_of(parsed(shapes.SpreadsheetIn, request)["content"])})
+        return Response({"text": lines_of(parsed(pasting_shapes.SpreadsheetIn, request)["content"])})
 
 
 class SheetTemplateView(TeacherView):

@@ -10,6 +10,7 @@ from apps.lessons.history import changing
 from apps.lessons.models import Item, Lesson
 from config.api import require_version
 from config.errors import SentenceError
+from escuela_core.items import Item as CoreItem
 from escuela_core.items import item_from_json, item_to_json
 from escuela_core.placing import place
 from escuela_core.placing.pause import within_recording
@@ -19,7 +20,11 @@ from escuela_core.timeline import Span
 def content_of(data: object) -> dict[str, Any]:
     """The stored shape of an item sent by a client. Raises ItemShapeError with the path of what does not fit."""
     bare = {k: v for k, v in data.items() if k != "id"} if isinstance(data, dict) else data
-    item = item_from_json(bare)
+    return stored(item_from_json(bare))
+
+
+def stored(item: CoreItem) -> dict[str, Any]:
+    """An item as it is kept: in the shape of the item list file, without its id."""
     return {k: v for k, v in item_to_json(item).items() if k != "id"}
 
 

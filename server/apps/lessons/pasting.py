@@ -8,6 +8,7 @@ from typing import Any
 from django.db.models import Max
 
 from apps.lessons.history import changing
+from apps.lessons.items import stored
 from apps.lessons.models import Item, Lesson
 from apps.lessons.segments import stretches
 from apps.work import services as work
@@ -77,7 +78,7 @@ def take_pasted(job: Job, steps: Steps) -> dict[str, Any]:
 def _keep(lesson: Lesson, found: Sequence[Located]) -> list[str]:
     with changing(lesson, "paste_items") as locked:
         first = (locked.items.aggregate(last=Max("position"))["last"] or 0) + 1
-        contents = [{k: v for k, v in item_to_json(f.item).items() if k != "id"} for f in found]
+        contents = [stored(f.item) for f in found]
         rows = Item.objects.bulk_create(
             Item(lesson=locked, place=Item.Place.LESSON, content=content, position=first + n)
             for n, content in enumerate(contents)

@@ -10,7 +10,7 @@ from django.db.models import Max
 
 from apps.accounts.models import User
 from apps.lessons.history import changing
-from apps.lessons.items import has_error
+from apps.lessons.items import has_error, stored
 from apps.lessons.jobs import request_check
 from apps.lessons.models import Item, KeptWishes, Lesson
 from apps.lessons.segments import segment_rows, stretches
@@ -20,10 +20,10 @@ from apps.work.models import Job
 from apps.work.services import Steps, long_work
 from config.errors import SentenceError
 from escuela_core.items import Item as CoreItem
-from escuela_core.items import item_to_json
 from escuela_core.timeline import Span
 from escuela_core.writing import Offer, Wishes, choose, propose, vary
 from escuela_core.writing.pasting import located
+from escuela_core.writing.proposing import as_many_as_borne
 from escuela_core.writing.served import Answer, Problem, messages
 
 KEPT = ("kinds", "count", "level", "depths", "goals", "remarks")
@@ -86,7 +86,7 @@ def _serve(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
     spans = _chosen(lesson, given["segments"])
     talk = recording.transcript().inside(*spans)
     wishes = _wishes(lesson, given)
-    wanted = wishes.count or max(1, round(sum(s.length_ms for s in spans) / 75_000))
+    wanted = wishes.count or as_many_as_borne(spans)
     asked = [i.core().asked for i in lesson.items.all()]
     reply = Reply(messages(talk, wishes, count=wanted, asked=asked))
     answer = Answer(talk, wishes.kinds)
@@ -129,7 +129,7 @@ def into_pool(lesson: Lesson, found: Sequence[CoreItem]) -> None:
     """New items beside the lesson's, to be taken or left; they are checked."""
     if not found:
         return
-    contents = [{k: v for k, v in item_to_json(item).items() if k != "id"} for item in found]
+    contents = [stored(item) for item in found]
     with transaction.atomic():
         locked = Lesson.objects.select_for_update().get(id=lesson.id)
         first = (locked.items.aggregate(last=Max("position"))["last"] or 0) + 1
@@ -170,7 +170,7 @@ def _vary(item: Item, given: dict[str, Any]) -> bool:
     if new is None:
         return False
     with changing(lesson, "vary_item"):
-        content = {k: v for k, v in item_to_json(new).items() if k != "id"}
+        content = stored(new)
         if item.pause_by_teacher:
             content["pause_ms"] = item.pause_ms
         item.content = content

@@ -10,7 +10,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.lessons import proposing, selectors
-from apps.lessons import serializers as shapes
+from apps.lessons import proposing_shapes as shapes
 from apps.lessons.desk_view import parsed
 from apps.lessons.writers import service_name
 from apps.work.serializers import JobOut

@@ -2,22 +2,16 @@
 
 from __future__ import annotations
 
-import base64
 from typing import Any
 
-from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
+from apps.lessons.proposing_shapes import WishesData
 from apps.recordings.models import CaptionTrack, Recording
 from apps.recordings.scripts import WAYS
 from escuela_core.items import KINDS
 from escuela_core.items.model import DEPTHS
-from escuela_core.language.levels import LEVELS
 from escuela_core.materials import KINDS as MATERIALS
-from escuela_core.writing.pasting.pasted import LONGEST_PASTE
-from escuela_core.writing.wishes import KINDS as WRITTEN
-from escuela_core.writing.wishes import MOST_GOAL_LETTERS, MOST_GOALS, MOST_REMARK_LETTERS
 
 VERDICTS = ("heard", "unclear", "contradicted", "not_heard")
 
@@ -168,17 +162,6 @@ class RecordingOut(serializers.ModelSerializer[Recording]):
         )
 
 
-class WishesData(serializers.Serializer[object]):
-    count = serializers.IntegerField(min_value=1, max_value=200, allow_null=True, required=False, default=None)
-    kinds = serializers.ListField(child=serializers.ChoiceField(WRITTEN), min_length=1, max_length=len(WRITTEN))
-    level = serializers.ChoiceField(("", *LEVELS), required=False, default="")
-    depths = serializers.ListField(child=serializers.ChoiceField(DEPTHS), required=False, default=list)
-    goals = serializers.ListField(
-        child=serializers.CharField(max_length=MOST_GOAL_LETTERS), max_length=MOST_GOALS, required=False, default=list
-    )
-    remarks = serializers.CharField(max_length=MOST_REMARK_LETTERS, allow_blank=True, required=False, default="")
-
-
 class MaterialLineData(serializers.Serializer[object]):
     text = serializers.CharField(allow_blank=True)
     meaning = serializers.CharField(allow_blank=True)
@@ -322,82 +305,3 @@ class OrderIn(serializers.Serializer[object]):
 class DecisionIn(serializers.Serializer[object]):
     decision = serializers.ChoiceField(("", "kept", "kept_anyway"))
     reason = serializers.CharField(max_length=1000, required=False, allow_blank=True, default="")
-
-
-class ProposeIn(WishesData):
-    segments = serializers.ListField(child=serializers.UUIDField(), required=False, default=list)
-    sentences = serializers.ListField(child=serializers.IntegerField(), max_length=500, required=False, default=list)
-    by = serializers.ChoiceField(("built_in", "service"), required=False, default="built_in")
-    seed = serializers.IntegerField(min_value=0, max_value=10**6, required=False, default=1)
-
-
-class VaryIn(serializers.Serializer[object]):
-    want = serializers.ChoiceField(("another", "easier", "harder", "distractors"), required=False, default="another")
-    kind = serializers.ChoiceField(WRITTEN, allow_blank=True, required=False, default="")
-
-
-class ChooseIn(serializers.Serializer[object]):
-    count = serializers.IntegerField(min_value=1, max_value=200)
-
-
-class LeftOutOut(serializers.Serializer[object]):
-    item = serializers.UUIDField()
-    why = serializers.ChoiceField(("wrong", "twin", "crowds", "others_better"))
-    other = serializers.UUIDField(allow_null=True)
-
-
-class ChosenOut(serializers.Serializer[object]):
-    taken = serializers.ListField(child=serializers.UUIDField())
-    left_out = LeftOutOut(many=True)
-
-
-class KeptWishesIn(serializers.Serializer[object]):
-    name = serializers.CharField(max_length=80)
-    wishes = WishesData()
-    is_default = serializers.BooleanField(required=False, default=False)
-
-
-class KeptWishesOut(KeptWishesIn):
-    id = serializers.UUIDField()
-
-
-class WritersOut(serializers.Serializer[object]):
-    service = serializers.CharField(allow_blank=True)
-    kept = KeptWishesOut(many=True)
-
-
-class PasteIn(serializers.Serializer[object]):
-    text = serializers.CharField(allow_blank=True, max_length=LONGEST_PASTE, trim_whitespace=False)
-    left_out = serializers.ListField(child=serializers.IntegerField(), default=list, max_length=1_000)
-
-
-@extend_schema_field(OpenApiTypes.BYTE)
-class Base64Field(serializers.Field[bytes, str, str, Any]):
-    """Bytes as base64 text."""
-
-    def to_internal_value(self, data: Any) -> bytes:
-        try:
-            return base64.b64decode(data, validate=True)
-        except (ValueError, TypeError):
-            raise serializers.ValidationError("This is not base64.") from None
-
-
-class SpreadsheetIn(serializers.Serializer[object]):
-    content = Base64Field()
-
-
-class SpreadsheetOut(serializers.Serializer[object]):
-    text = serializers.CharField(allow_blank=True)
-
-
-class SourceLineOut(serializers.Serializer[object]):
-    number = serializers.IntegerField()
-    text = serializers.CharField(allow_blank=True)
-    item = serializers.IntegerField(allow_null=True)
-    became = serializers.CharField()
-
-
-class PastedOut(serializers.Serializer[object]):
-    items = ItemContent(many=True)
-    lines = SourceLineOut(many=True)
-    remarks = WarningOut(many=True)

@@ -1,11 +1,10 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
-import { useJob } from "../lessons/queries";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { MaterialDialog } from "./MaterialDialog";
+import { useDeskJob } from "./queries";
 import type { DeskState } from "./useDeskState";
 
 export type Material = Schemas["MaterialOut"];
@@ -76,17 +75,13 @@ export function Materials({ state }: { state: DeskState }) {
 }
 
 function useMaking(state: DeskState) {
-  const queries = useQueryClient();
   const [job, setJob] = useState<string | null>(null);
   const [making, setMaking] = useState<Kind | null>(null);
   const [failed, setFailed] = useState<unknown>(null);
-  const watched = useJob(job);
-  const ended = watched.data?.state === "done" || watched.data?.state === "failed";
+  const { ended } = useDeskJob(state.desk.id, job);
   useEffect(() => {
-    if (!ended) return;
-    setMaking(null);
-    queries.invalidateQueries({ queryKey: ["desk", state.desk.id] });
-  }, [ended, queries, state.desk.id]);
+    if (ended) setMaking(null);
+  }, [ended]);
   const make = async (kind: Kind) => {
     setFailed(null);
     setMaking(kind);

@@ -4,12 +4,11 @@ import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body } from "../api/client";
 import { useKeys } from "../app/keys";
-import { useJob } from "../lessons/queries";
 import { Button } from "../ui/Button";
 import { AnyOf, Field, OneOf } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { Made, type Proposed } from "./Made";
-import type { Desk } from "./queries";
+import { type Desk, useDeskJob } from "./queries";
 import type { DeskState } from "./useDeskState";
 import { MoreWishes } from "./Wishes";
 import { NO_WISHES, type Wishes, WRITTEN } from "./wishes";
@@ -97,13 +96,11 @@ function useProposing(state: DeskState, wishes: Wishes, place: string, by: "buil
   const { desk, proposing, propose: watch } = state;
   const [seed, setSeed] = useState(1);
   const [error, setError] = useState<unknown>(null);
-  const watched = useJob(proposing);
-  const ended = watched.data?.state === "done" || watched.data?.state === "failed";
-  const made = (watched.data?.result as Proposed | undefined)?.made ?? 0;
-  const running = proposing !== null && !ended;
+  const { job, running } = useDeskJob(desk.id, proposing);
+  const made = (job?.result as Proposed | undefined)?.made ?? 0;
   useEffect(() => {
-    if (ended || made) queries.invalidateQueries({ queryKey: ["desk", desk.id] });
-  }, [ended, made, queries, desk.id]);
+    if (made) queries.invalidateQueries({ queryKey: ["desk", desk.id] });
+  }, [made, queries, desk.id]);
   const propose = async () => {
     if (running || wishes.kinds.length === 0) return;
     setError(null);
@@ -123,5 +120,5 @@ function useProposing(state: DeskState, wishes: Wishes, place: string, by: "buil
       setError(refused);
     }
   };
-  return { running, error, propose, job: watched.data };
+  return { running, error, propose, job };
 }

@@ -1,10 +1,8 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
-import { useJob } from "../lessons/queries";
-import type { Item } from "./queries";
+import { type Item, useDeskJob } from "./queries";
 import type { DeskState } from "./useDeskState";
 import { WRITTEN } from "./wishes";
 
@@ -55,17 +53,12 @@ export function VaryMenu({ item, state }: { item: Item; state: DeskState }) {
 }
 
 function useVarying(item: Item, state: DeskState) {
-  const queries = useQueryClient();
-  const [job, setJob] = useState<string | null>(null);
-  const watched = useJob(job);
-  const ended = watched.data?.state === "done" || watched.data?.state === "failed";
-  useEffect(() => {
-    if (ended) queries.invalidateQueries({ queryKey: ["desk", state.desk.id] });
-  }, [ended, queries, state.desk.id]);
+  const [id, setId] = useState<string | null>(null);
+  const { job, ended, running } = useDeskJob(state.desk.id, id);
   const vary = async (given: Wanted) => {
     const path = { item_id: item.id };
-    setJob(body(await api.POST("/api/items/{item_id}/vary/", { params: { path }, body: given })).id);
+    setId(body(await api.POST("/api/items/{item_id}/vary/", { params: { path }, body: given })).id);
   };
-  const changed = (watched.data?.result as { changed?: boolean } | undefined)?.changed;
-  return { vary, running: job !== null && !ended, nothing: ended && !changed };
+  const changed = (job?.result as { changed?: boolean } | undefined)?.changed;
+  return { vary, running, nothing: ended && !changed };
 }

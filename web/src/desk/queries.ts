@@ -1,5 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
 import { api, body, type Schemas } from "../api/client";
+import { useJob } from "../lessons/queries";
 import { NO_WISHES } from "./wishes";
 
 export type Desk = Schemas["DeskOut"];
@@ -54,6 +56,17 @@ export function useChange(lesson: string) {
         queries.invalidateQueries({ queryKey: ["script", lesson] });
     },
   });
+}
+
+/** A job whose work changes the desk: watched until it ends, when the desk is read again. */
+export function useDeskJob(lesson: string, id: string | null) {
+  const queries = useQueryClient();
+  const job = useJob(id).data;
+  const ended = job?.state === "done" || job?.state === "failed";
+  useEffect(() => {
+    if (ended) queries.invalidateQueries({ queryKey: ["desk", lesson] });
+  }, [ended, queries, lesson]);
+  return { job, ended, running: id !== null && !ended };
 }
 
 const ofLesson = (lesson: string) => ({ params: { path: { lesson_id: lesson } } });

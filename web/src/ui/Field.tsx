@@ -35,42 +35,38 @@ export function Toggle(props: { label: string; on: boolean; change: (on: boolean
   );
 }
 
+type Chip<T> = { value: T; label: string };
+
 /** One of a few, as buttons side by side that the arrow keys walk through. */
 export function OneOf<T extends string>(props: {
   label: string;
   value: T;
-  options: { value: T; label: string }[];
+  options: Chip<T>[];
   change: (value: T) => void;
 }) {
-  return (
-    <fieldset className="mb-3">
-      <legend className="mb-1 text-[13.5px] text-quiet">{props.label}</legend>
-      <div className="flex flex-wrap gap-1.5">
-        {props.options.map((o) => (
-          <label key={o.value} className={CHIP}>
-            <input
-              type="radio"
-              className="absolute inset-0 size-full cursor-pointer opacity-0"
-              name={props.label}
-              checked={props.value === o.value}
-              onChange={() => props.change(o.value)}
-            />
-            {o.label}
-          </label>
-        ))}
-      </div>
-    </fieldset>
-  );
+  return <Chips {...props} type="radio" isOn={(value) => value === props.value} press={props.change} />;
 }
 
 /** Any of a few, each on or off, shown like ``OneOf``. */
 export function AnyOf<T extends string>(props: {
   label: string;
   chosen: readonly T[];
-  options: { value: T; label: string }[];
+  options: Chip<T>[];
   change: (chosen: T[]) => void;
 }) {
   const { chosen, change } = props;
+  const isOn = (value: T) => chosen.includes(value);
+  const press = (value: T) => change(isOn(value) ? chosen.filter((x) => x !== value) : [...chosen, value]);
+  return <Chips {...props} type="checkbox" isOn={isOn} press={press} />;
+}
+
+function Chips<T extends string>(props: {
+  label: string;
+  type: "radio" | "checkbox";
+  options: Chip<T>[];
+  isOn: (value: T) => boolean;
+  press: (value: T) => void;
+}) {
   return (
     <fieldset className="mb-3">
       <legend className="mb-1 text-[13.5px] text-quiet">{props.label}</legend>
@@ -78,12 +74,11 @@ export function AnyOf<T extends string>(props: {
         {props.options.map((o) => (
           <label key={o.value} className={CHIP}>
             <input
-              type="checkbox"
+              type={props.type}
               className="absolute inset-0 size-full cursor-pointer opacity-0"
-              checked={chosen.includes(o.value)}
-              onChange={() =>
-                change(chosen.includes(o.value) ? chosen.filter((x) => x !== o.value) : [...chosen, o.value])
-              }
+              name={props.label}
+              checked={props.isOn(o.value)}
+              onChange={() => props.press(o.value)}
             />
             {o.label}
           </label>

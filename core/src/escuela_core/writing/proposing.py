@@ -74,7 +74,7 @@ def propose(
     here gets completions from its words' statistics.
     """
     chosen = list(stretches) or [Span(0, max(1, transcript.duration_ms))]
-    wanted = min(MOST_ITEMS, wishes.count if wishes.count is not None else _as_many_as_borne(chosen))
+    wanted = min(MOST_ITEMS, wishes.count if wishes.count is not None else as_many_as_borne(chosen))
     steering = Steering(wishes, transcript.sentences, transcript.language)
     ranked = candidates(transcript, wishes, stretches=chosen, existing=existing, silences=silences, steering=steering)
     sound = _Sound(ranked, transcript, silences)
@@ -215,7 +215,8 @@ def _stretch(item: Item, stretches: Iterable[Span]) -> int:
     return next((n for n, s in enumerate(stretches) if s.holds(at_ms)), 0)
 
 
-def _as_many_as_borne(stretches: Sequence[Span]) -> int:
+def as_many_as_borne(stretches: Sequence[Span]) -> int:
+    """How many items a recording bears: about one per 75 s."""
     return max(1, round(sum(s.length_ms for s in stretches) / MS_PER_ITEM))
 
 
