@@ -23,7 +23,7 @@ def first(text: str):
         ("three million", 3_000_000, 3_000_000, ""),
         ("1,200 to 1,800 revs", 1200, 1800, ""),
         ("between five and nine degrees", 5, 9, "angle"),
-        ("forty percent", 40, 40, "share"),
+        ("forty percent", 0.4, 0.4, "share"),
         ("2 point five litres", 2, 2, ""),
         ("two point five litres", 2.5, 2.5, "volume"),
         ("a dozen eggs", 12, 12, ""),

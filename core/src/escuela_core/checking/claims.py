@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from escuela_core.items import Choice, Gap, Item, Match, Open, Order, TrueFalse
 from escuela_core.items.model import GAP_MARK
+from escuela_core.language.quantities import Quantity, quantities
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,6 +21,18 @@ class Claim:
     answer: str
     option: int | None = None
     denied: bool = False
+    answer_at: int = 0
+
+    @property
+    def answer_quantities(self) -> list[Quantity]:
+        """The quantities of the answer, with the units that the words after a gap give them."""
+        end = self.answer_at + len(self.answer)
+        return [q for q in quantities(self.text) if q.start < end and q.end > self.answer_at]
+
+    @property
+    def asserted(self) -> str:
+        """The words the claim itself asserts; what a question takes for granted ("Why must it not ...?") is not."""
+        return self.answer if self.given.rstrip().endswith("?") else self.text
 
 
 def key_claims(item: Item) -> list[Claim]:
@@ -37,7 +50,9 @@ def key_claims(item: Item) -> list[Claim]:
             return [_joined(item.prompt, c.text, None) for c in item.criteria if c.text.strip()]
         case Match():
             return [
-                Claim(f"{p.left} {p.right}", p.left, p.right) for p in item.pairs if p.left.strip() and p.right.strip()
+                Claim(f"{p.left} {p.right}", p.left, p.right, answer_at=len(p.left) + 1)
+                for p in item.pairs
+                if p.left.strip() and p.right.strip()
             ]
         case Order():
             return [Claim(step, "", step) for step in item.steps if step.strip()]
@@ -53,5 +68,6 @@ def option_claims(item: Item) -> list[Claim]:
 
 def _joined(prompt: str, answer: str, option: int | None) -> Claim:
     if GAP_MARK in prompt:
-        return Claim(prompt.replace(GAP_MARK, answer), prompt.replace(GAP_MARK, " "), answer, option)
-    return Claim(f"{prompt} {answer}", prompt, answer, option)
+        whole = prompt.replace(GAP_MARK, answer)
+        return Claim(whole, prompt.replace(GAP_MARK, " "), answer, option, answer_at=prompt.index(GAP_MARK))
+    return Claim(f"{prompt} {answer}", prompt, answer, option, answer_at=len(prompt) + 1)

@@ -8,8 +8,12 @@ from dataclasses import dataclass
 import numpy as np
 
 from escuela_core.checking.claims import Claim
+from escuela_core.checking.comparing import NO_FACTS, Comparison, Facts, Passage, compare
+from escuela_core.checking.comparing.nearness import slot
+from escuela_core.checking.comparing.polarity import turned_share
+from escuela_core.checking.comparing.quantities import taken_back
+from escuela_core.checking.comparing.roles import pairs
 from escuela_core.checking.evidence import Script
-from escuela_core.checking.facts import Comparison, Facts, compare
 from escuela_core.checking.quoting import quotes
 from escuela_core.checking.ranking import ranked
 from escuela_core.checking.support import ground, support_figures
@@ -65,11 +69,23 @@ NAMES = (
     "number_anywhere",
     "number_other",
     "number_rival",
+    "direction_clashing",
+    "degree_clashing",
+    "degree_missing",
+    "role_same",
+    "role_clashing",
+    "turned_share",
+    "pairs_kept",
+    "pairs_apart",
+    "slot_near",
+    "slot_nearest",
+    "slot_number_nearest",
+    "slot_refused",
+    "slot_rival_refused",
+    "taken_back",
 )
 # A claim in the talk's own words is looked for among so many of the best sentences.
 QUOTED_AMONG = 3
-_SILENT = Comparison("silent")
-NO_FACTS = Facts(_SILENT, _SILENT, _SILENT, _SILENT)
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,7 +121,8 @@ def read_claim(
     near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
     here = script.words[at].union(*(script.words[i] for i in near))
     english = speaks(language)
-    facts = compare(claim, script.texts[at], [script.texts[i] for i in near]) if english else NO_FACTS
+    passage = Passage(script.texts[at], [script.texts[i] for i in near], script.weight) if english else None
+    facts = compare(claim, passage) if passage else NO_FACTS
     asked = encoder().embed([claim.text, claim.answer or claim.text, claim.given or claim.text])
     local = script.vectors[[at, *near]]
     rest = np.delete(row, [at, *near]) if len(row) > 3 else np.zeros(1)
@@ -134,13 +151,33 @@ def read_claim(
         ("name", ("same", "clashing", "missing")),
         ("negation", ("clashing",)),
         ("opposite", ("clashing",)),
+        ("direction", ("clashing",)),
+        ("degree", ("clashing", "missing")),
+        ("role", ("same", "clashing")),
     ):
         comparison: Comparison = getattr(facts, sort)
         figures |= {f"{sort}_{outcome}": float(comparison.outcome == outcome) for outcome in outcomes}
-    if english:
+    if passage:
         figures |= support_figures(script, claim, rivals, ground(script, order, at))
+        figures |= _slot_figures(claim, rivals, passage)
     named = {n: figures.get(n, float("nan")) for n in NAMES}
     return Reading(claim, at, float(row[at]), tuple(order), named, facts, quoting is not None)
+
+
+def _slot_figures(claim: Claim, rivals: Sequence[Claim], passage: Passage) -> dict[str, float]:
+    found = slot(claim, rivals, passage)
+    kept, apart = pairs(claim.asserted, passage)
+    return {
+        "turned_share": turned_share(claim.asserted, passage),
+        "pairs_kept": kept,
+        "pairs_apart": apart,
+        "slot_near": found.near,
+        "slot_nearest": found.nearest,
+        "slot_number_nearest": found.number_nearest,
+        "slot_refused": found.refused,
+        "slot_rival_refused": found.rival_refused,
+        "taken_back": float(taken_back(claim, passage)),
+    }
 
 
 def _answer_at(script: Script, claim: Claim, here: frozenset[str], local: np.ndarray) -> tuple[float, float]:

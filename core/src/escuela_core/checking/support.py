@@ -14,7 +14,7 @@ import numpy as np
 
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script
-from escuela_core.language.quantities import Quantity, quantities
+from escuela_core.language.quantities import Quantity
 from escuela_core.language.terms import lemmas, rarity
 from escuela_core.language.wordnet import kin, stem
 
@@ -134,8 +134,8 @@ def _or_zero(value: float) -> float:
 
 def _number_figures(claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[str, float]:
     """Whether the answer's own numbers are said here, near, in the best three sentences, anywhere; or a rival's are."""
-    mine = quantities(claim.answer if claim.given else claim.text)
-    theirs = [quantities(r.answer) for r in rivals]
+    mine = claim.answer_quantities
+    theirs = [r.answer_quantities for r in rivals]
     none = float("nan")
 
     def share(said: Sequence[Quantity]) -> float:

@@ -1,78 +1,98 @@
-"""Quantities in a text: digits and number words, ranges, units brought to one base, corrections the speaker made."""
+"""Quantities in a text: numbers, parts, ranges and times of day, units brought to one base, corrections left out."""
 
 from __future__ import annotations
 
+import math
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 
-_ONES = {
-    w: i
-    for i, w in enumerate(
-        (
-            "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen "
-            "sixteen seventeen eighteen nineteen"
-        ).split()
-    )
-}
-_TENS = {
-    w: 10 * i for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"], 2)
-}
-_SCALES = {"hundred": 100, "thousand": 1_000, "million": 1_000_000, "billion": 1_000_000_000, "dozen": 12}
-_ORDINALS = {
-    w: i
-    for i, w in enumerate(
-        ("first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth").split(), 1
-    )
-}
-_FRACTIONS = {"half": 0.5, "quarter": 0.25, "third": 1 / 3, "quarters": 0.25, "thirds": 1 / 3}
+from escuela_core.language.clock import HALF_DAY, read_time
+from escuela_core.language.numbers import Number, Sort, Token, read_number, tokens_of, word_at
+
 # unit -> (dimension, factor to the dimension's base)
 _UNITS: dict[str, tuple[str, float]] = {}
 for _dimension, _table in {
-    "time": "millisecond .001 second 1 sec 1 s 1 minute 60 min 60 hour 3600 h 3600 day 86400 week 604800",
-    "years": "year 1 decade 10 century 100",
+    "time": "millisecond .001 second 1 sec 1 s 1 minute 60 min 60 hour 3600 h 3600 day 86400 week 604800 "
+    "fortnight 1209600",
+    "years": "year 1 decade 10 century 100 centurie 100",
     "months": "month 1",
     "length": "millimetre .001 millimeter .001 mm .001 centimetre .01 centimeter .01 cm .01 metre 1 meter 1 m 1 "
-    "kilometre 1000 kilometer 1000 km 1000 inch .0254 foot .3048 feet .3048 mile 1609.34",
-    "mass": "milligram .000001 gram .001 g .001 kilogram 1 kilo 1 kg 1 ton 1000 tonne 1000 pound .4536 ounce .02835",
+    "kilometre 1000 kilometer 1000 km 1000 inch .0254 foot .3048 feet .3048 mile 1609.34 yard .9144",
+    "mass": "milligram .000001 mg .000001 gram .001 g .001 kilogram 1 kilo 1 kg 1 ton 1000 tonne 1000 pound .4536 "
+    "ounce .02835",
     "volume": "millilitre .001 milliliter .001 ml .001 litre 1 liter 1 l 1 gallon 3.785",
-    "share": "percent 1 % 1",
+    "share": "percent .01 % .01",
     "angle": "degree 1 ° 1",
     "money": "euro 1 dollar 1 pound_money 1",
     "power": "watt 1 kilowatt 1000 kw 1000",
+    "energy": "kwh 1",
 }.items():
     _fields = _table.split()
     _UNITS |= {n: (_dimension, float(f)) for n, f in zip(_fields[::2], _fields[1::2], strict=True)}
-_TOKEN = re.compile(r"\d+(?:[.,:]\d+)*|[A-Za-zÀ-ÿ]+(?:'[a-z]+)?|[%°$€£]|[^\w\s]")
 _APPROXIMATE = frozenset(
-    ["about", "around", "roughly", "nearly", "almost", "approximately", "some", "maybe", "perhaps"]
+    ["about", "around", "roughly", "nearly", "almost", "approximately", "some", "maybe", "perhaps", "couple"]
 )
-_TAKEN_BACK = re.compile(r"^(?:no|sorry|wait|rather|correction|i mean|hang on|what am i saying|call it|er|well)\b")
+_TAKEN_BACK = re.compile(
+    r"^(?:no|sorry|wait|rather|correction|i mean|hang on|what am i saying|call it|er|well|that's wrong|or rather)\b"
+)
+LONGEST_CORRECTION = 40
 _RELATIVE = 0.005
 
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number or range with its unit; ``low`` and ``high`` are in the base of ``dimension`` where one is known."""
+    """A number or range with its unit; ``low`` and ``high`` are in the base of ``dimension`` where one is known.
+
+    ``stated`` is the number as it was said, without its unit. Parts of a whole have the dimension "share", times of day
+    "clock" (minutes since midnight; the ``unit`` "12h" where morning or evening was not said).
+    """
 
     low: float
     high: float
     dimension: str
     unit: str
     approximate: bool
-    ordinal: bool
+    sort: Sort
+    stated: tuple[float, float]
     text: str
     start: int
     end: int
 
+    @property
+    def ordinal(self) -> bool:
+        return self.sort == "rank"
+
     def agrees(self, other: Quantity) -> bool:
-        """Same dimension and overlapping values (to half a percent; ten percent where one is approximate)."""
+        """Overlapping values (to half a percent; ten percent where both are approximate).
+
+        Where only one side names its unit, the numbers are compared as they were said.
+        """
         slack = 0.1 if self.approximate and other.approximate else _RELATIVE
-        low, high = self.low * (1 - slack), self.high * (1 + slack)
-        return low <= other.high * (1 + _RELATIVE) and other.low * (1 - _RELATIVE) <= high
+        if self.dimension == other.dimension == "clock":
+            apart = abs(self.low - other.low)
+            return apart == 0 or ("12h" in (self.unit, other.unit) and apart == HALF_DAY)
+        both = bool(self.dimension) == bool(other.dimension)
+        (low, high), (its_low, its_high) = (
+            ((self.low, self.high), (other.low, other.high)) if both else (self.stated, other.stated)
+        )
+        room = slack * max(abs(low), abs(high))
+        its_room = _RELATIVE * max(abs(its_low), abs(its_high))
+        return low - room <= its_high + its_room and its_low - its_room <= high + room
+
+    def equals(self, other: Quantity) -> bool:
+        """The very same value; where only one side names its unit, the same number."""
+        if self.dimension and other.dimension:
+            same = self.dimension == other.dimension
+            mine, theirs = (self.low, self.high), (other.low, other.high)
+        else:
+            same = True
+            mine, theirs = self.stated, other.stated
+        return same and all(math.isclose(a, b, rel_tol=1e-9) for a, b in zip(mine, theirs, strict=True))
 
     def comparable(self, other: Quantity) -> bool:
         """Whether the two measure the same thing, so that unequal values clash."""
-        if self.ordinal != other.ordinal:
+        if self.ordinal != other.ordinal or (self.sort == "times") != (other.sort == "times"):
             return False
         if self.dimension and other.dimension:
             return self.dimension == other.dimension
@@ -83,62 +103,116 @@ class Quantity:
 
 def quantities(text: str) -> list[Quantity]:
     """Every quantity of ``text`` in order, those taken back by the speaker ("seven, no, nine") left out."""
-    tokens = [(m.group(), m.start(), m.end()) for m in _TOKEN.finditer(text)]
+    return list(_read(text))
+
+
+@lru_cache(maxsize=16_384)
+def _read(text: str) -> tuple[Quantity, ...]:
+    tokens = tokens_of(text)
     found: list[Quantity] = []
     at = 0
     while at < len(tokens):
-        read = _read(tokens, at)
+        read = _at(text, tokens, at)
         if read is None:
             at += 1
             continue
-        number, after, ordinal = read
-        quantity, after = _with_unit(text, tokens, at, after, number, ordinal=ordinal)
+        quantity, at = read
         if found and _taken_back(text[found[-1].end : quantity.start]):
             found.pop()
         found.append(quantity)
-        at = after
+    return tuple(found)
+
+
+def retracted(text: str) -> list[str]:
+    """What was said of quantities and then taken back, in order: "seven" of "seven, no, nine bars"."""
+    tokens, kept = tokens_of(text), {(q.start, q.end) for q in quantities(text)}
+    found, at = [], 0
+    while at < len(tokens):
+        read = _at(text, tokens, at)
+        at = read[1] if read else at + 1
+        if read and (read[0].start, read[0].end) not in kept:
+            found.append(read[0].text)
     return found
-
-
-def _taken_back(between: str) -> bool:
-    rest = between.lower().strip(" ,.;:-—…")
-    return len(rest) <= 32 and _TAKEN_BACK.match(rest) is not None
-
-
-_Tokens = list[tuple[str, int, int]]
-
-
-def _with_unit(
-    text: str, tokens: _Tokens, first: int, after: int, number: float, *, ordinal: bool
-) -> tuple[Quantity, int]:
-    low = high = number
-    if after + 1 < len(tokens) and tokens[after][0].lower() in {"to", "or", "-", "–", "and"}:
-        second = _read(tokens, after + 1)
-        joined = tokens[after][0].lower()
-        ranged = joined != "and" or (first > 0 and tokens[first - 1][0].lower() == "between")
-        if second is not None and ranged and second[0] > low and not second[2]:
-            high, after = second[0], second[1]
-    unit = tokens[after][0].lower() if after < len(tokens) else ""
-    if unit == "-" and after + 1 < len(tokens):
-        after += 1
-        unit = tokens[after][0].lower()
-    known = _unit(unit)
-    dimension, factor = known or ("", 1.0)
-    if known is not None:
-        after += 1
-    start = tokens[first][1]
-    end = tokens[after - 1][2]
-    near = {t[0].lower() for t in tokens[max(0, first - 2) : first]}
-    name = unit if known is None and unit.isalpha() else ""
-    quantity = Quantity(
-        low * factor, high * factor, dimension, name, bool(near & _APPROXIMATE), ordinal, text[start:end], start, end
-    )
-    return quantity, after
 
 
 def is_unit(word: str) -> bool:
     """Whether ``word`` is a unit of measure, in the singular or the plural."""
     return _unit(word.lower()) is not None
+
+
+def _taken_back(between: str) -> bool:
+    rest = between.lower().strip(" ,.;:-—…")
+    return len(rest) <= LONGEST_CORRECTION and _TAKEN_BACK.match(rest) is not None
+
+
+def _at(text: str, tokens: list[Token], at: int) -> tuple[Quantity, int] | None:
+    """The quantity that starts at token ``at``, and the token after it."""
+    near = {word_at(tokens, i) for i in (at - 2, at - 1, at, at + 1) if i < at or word_at(tokens, i) == "couple"}
+    approximate = bool(near & _APPROXIMATE)
+    time = read_time(tokens, at)
+    if time is not None:
+        start, end = tokens[at][1], tokens[time.after - 1][2]
+        shown = (float(time.minutes), float(time.minutes))
+        unit = "" if time.known else "12h"
+        clock = Quantity(*shown, "clock", unit, approximate, "clock", shown, text[start:end], start, end)
+        return clock, time.after
+    number = read_number(tokens, at) or _one_and_more(tokens, at)
+    return None if number is None else _with_unit(text, tokens, at, number, approximate=approximate)
+
+
+def _one_and_more(tokens: list[Token], at: int) -> Number | None:
+    """ "An hour and a half", "an hour and ten minutes"; a unit with its article alone ("once a day") counts nothing."""
+    known = _unit(word_at(tokens, at + 1)) if word_at(tokens, at) in {"a", "an"} else None
+    return Number(1.0, at + 1) if known is not None and _more(tokens, at + 2, *known)[0] else None
+
+
+def _with_unit(
+    text: str, tokens: list[Token], first: int, number: Number, *, approximate: bool
+) -> tuple[Quantity, int]:
+    low, (high, after) = number.value, _range(tokens, first, number)
+    measured = _unit_at(tokens, after, part=number.sort == "part")
+    dimension, factor = ("share", 1.0) if number.sort == "part" else ("", 1.0)
+    following = word_at(tokens, after)
+    if measured is not None:
+        (dimension, factor), after = measured
+        more, after = _more(tokens, after, dimension, factor) if low == high else (0.0, after)
+        low, high = low + more, high + more
+    name = following if not dimension and following.isalpha() else ""
+    start, end = tokens[first][1], tokens[after - 1][2]
+    stated, shown = (low, high), text[start:end]
+    low, high = low * factor, high * factor
+    return Quantity(low, high, dimension, name, approximate, number.sort, stated, shown, start, end), after
+
+
+def _unit_at(tokens: list[Token], at: int, *, part: bool) -> tuple[tuple[str, float], int] | None:
+    """The unit at ``at`` and the token after it; "-" may stand before it, "of an" after a part of a whole."""
+    between = {"of", "a", "an"} if part else {"-"}
+    while word_at(tokens, at) in between:
+        at += 1
+    known = _unit(word_at(tokens, at))
+    return None if known is None else (known, at + 1)
+
+
+def _more(tokens: list[Token], at: int, dimension: str, factor: float) -> tuple[float, int]:
+    """What "and a half" or a smaller unit adds to a measure (an hour and ten minutes), in units of its own."""
+    if [word_at(tokens, at + n) for n in range(3)] == ["and", "a", "half"]:
+        return 0.5, at + 3
+    at_number = at + (word_at(tokens, at) == "and")
+    number = read_number(tokens, at_number)
+    smaller = None if number is None or number.sort != "count" else _unit_at(tokens, number.after, part=False)
+    if number is None or smaller is None or smaller[0][0] != dimension or smaller[0][1] >= factor:
+        return 0.0, at
+    return number.value * smaller[0][1] / factor, smaller[1]
+
+
+def _range(tokens: list[Token], first: int, number: Number) -> tuple[float, int]:
+    """The upper end of a range that begins with ``number`` (its own value where there is none), the token after it."""
+    joined = word_at(tokens, number.after)
+    ranged = joined in {"to", "or", "-", "–"} or (joined == "and" and word_at(tokens, first - 1) == "between")  # noqa: RUF001
+    second = read_number(tokens, number.after + 1) if ranged else None
+    if second is not None and second.value > number.value and second.sort == number.sort != "rank":
+        return second.value, second.after
+    return number.value, number.after
 
 
 def _unit(word: str) -> tuple[str, float] | None:
@@ -147,84 +221,3 @@ def _unit(word: str) -> tuple[str, float] | None:
         or (_UNITS.get(word[:-1]) if word.endswith("s") else None)
         or (_UNITS.get(word[:-2]) if word.endswith("es") else None)
     )
-
-
-def _read(tokens: _Tokens, at: int) -> tuple[float, int, bool] | None:
-    """The number that starts at token ``at``: its value, the token after it, whether it ranks."""
-    word = tokens[at][0].lower()
-    if word[0].isdigit():
-        return _digits(tokens, at)
-    if word in _ORDINALS and word not in {"second", "third"}:
-        return float(_ORDINALS[word]), at + 1, True
-    if word in _FRACTIONS:
-        return _FRACTIONS[word], _past_of_a(tokens, at + 1), False
-    if word == "a" and at + 1 < len(tokens) and tokens[at + 1][0].lower() in {*_SCALES, "half", "quarter", "third"}:
-        following = tokens[at + 1][0].lower()
-        if following in _SCALES:
-            return float(_SCALES[following]), at + 2, False
-        return _FRACTIONS[following], _past_of_a(tokens, at + 2), False
-    return _words(tokens, at)
-
-
-def _past_of_a(tokens: _Tokens, at: int) -> int:
-    for expected in ("of", "a", "an"):
-        if at < len(tokens) and tokens[at][0].lower() == expected:
-            at += 1
-    return at
-
-
-def _digits(tokens: _Tokens, at: int) -> tuple[float, int, bool] | None:
-    word = tokens[at][0]
-    plain = re.sub(r"(?<=\d),(?=\d{3}\b)", "", word).replace(",", ".")
-    if plain.count(".") > 1 or ":" in plain:
-        return None
-    value = float(plain)
-    after = at + 1
-    following = tokens[after][0].lower() if after < len(tokens) else ""
-    if following in {"st", "nd", "rd", "th"} and tokens[after][1] == tokens[at][2]:
-        return value, after + 1, True
-    if following in _SCALES:
-        return value * _SCALES[following], after + 1, False
-    return value, after, False
-
-
-def _words(tokens: _Tokens, at: int) -> tuple[float, int, bool] | None:
-    total = 0.0
-    current = 0.0
-    after = at
-    while after < len(tokens):
-        word = tokens[after][0].lower()
-        if word in _ONES:
-            current += _ONES[word]
-        elif word in _TENS:
-            current += _TENS[word]
-        elif word == "hundred" and after > at:
-            current = max(1.0, current) * 100
-        elif word in _SCALES and after > at:
-            total += max(1.0, current) * _SCALES[word]
-            current = 0.0
-        elif word not in {"-", "and"} or not _continues(tokens, after, at):
-            break
-        after += 1
-    if after == at:
-        return None
-    value = total + current
-    if after + 1 < len(tokens) and tokens[after][0].lower() == "point" and tokens[after + 1][0].lower() in _ONES:
-        return value + _ONES[tokens[after + 1][0].lower()] / 10, after + 2, False
-    if tokens[at][0].lower() == "one" and after == at + 1 and not _counts(tokens, after):
-        return None
-    return value, after, False
-
-
-def _continues(tokens: _Tokens, at: int, first: int) -> bool:
-    """Whether "-" or "and" at ``at`` joins two parts of one number: twenty-one, a hundred and five."""
-    if at == first or at + 1 >= len(tokens):
-        return False
-    before, following = tokens[at - 1][0].lower(), tokens[at + 1][0].lower()
-    joins = before in _TENS if tokens[at][0] == "-" else before in _SCALES
-    return joins and (following in _ONES or following in _TENS)
-
-
-def _counts(tokens: _Tokens, after: int) -> bool:
-    """ "One" counts before a unit or a hundred, not as a pronoun ("this one", "one of them")."""
-    return after < len(tokens) and (_unit(tokens[after][0].lower()) is not None)

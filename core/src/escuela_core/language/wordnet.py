@@ -118,6 +118,19 @@ def kin(lemma: str) -> frozenset[str]:
 
 
 @lru_cache(maxsize=50_000)
+def near(lemma: str) -> frozenset[str]:
+    """Single words that mean the same or nearly: of its senses, and for adjectives of those WordNet calls similar."""
+    found: set[str] = set()
+    for part in _FILES:
+        for sense in senses(lemma, part)[:_COMMON_SENSES]:
+            found.update(sense.words)
+            for pointer in sense.pointers:
+                if pointer.symbol == "&":
+                    found.update(_sense(pointer.part, pointer.offset).words)
+    return frozenset(w.lower() for w in found if " " not in w) - {lemma}
+
+
+@lru_cache(maxsize=50_000)
 def stem(word: str) -> str:
     """A word without its commonest endings, at least three letters long; for telling forms of one word only."""
     for ending in _ENDINGS:

@@ -182,7 +182,7 @@ def is_year(quantity: Quantity) -> bool:
 
 def _shown_value(quantity: Quantity) -> tuple[float, str] | None:
     """The number as the speaker said it, before units, and whether in digits or words; None for ranges."""
-    if quantity.high != quantity.low or quantity.low <= 0:
+    if quantity.high != quantity.low or quantity.low <= 0 or quantity.sort not in {"count", "rank"}:
         return None
     if " " in number_of(quantity.text):
         return None

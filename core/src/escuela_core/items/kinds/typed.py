@@ -35,8 +35,7 @@ def same_answer(given: str, wanted: str) -> bool:
     my_numbers, their_numbers = quantities(given), quantities(wanted)
     if my_numbers or their_numbers:
         same = len(my_numbers) == len(their_numbers) and all(
-            (a.low, a.high, a.dimension or b.dimension) == (b.low, b.high, b.dimension or a.dimension)
-            for a, b in zip(my_numbers, their_numbers, strict=True)
+            a.equals(b) for a, b in zip(my_numbers, their_numbers, strict=True)
         )
         bare = not _folded("".join(_rest(given, my_numbers))) or _rest_folded(given) == _rest_folded(wanted)
         return same and bare

@@ -59,7 +59,7 @@ def stands_out(key: str, wrong: Sequence[str]) -> bool:
 def measured(clause: Clause) -> Quantity | None:
     """The one quantity of the clause, where it has exactly one that counts or measures something, or is a year."""
     found = quantities(clause.text)
-    if len(found) != 1 or found[0].ordinal or found[0].low != found[0].high:
+    if len(found) != 1 or found[0].sort != "count" or found[0].low != found[0].high:
         return None
     number = number_of(found[0].text).lower()
     if number.split()[0] in _PARTS:

@@ -1,0 +1,52 @@
+"""All comparisons of one claim, and which of them clash."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from escuela_core.checking.claims import Claim
+from escuela_core.checking.comparing import degrees, names, opposites, polarity, quantities, roles
+from escuela_core.checking.comparing.comparison import SILENT, Comparison
+from escuela_core.checking.comparing.passage import Passage
+
+
+@dataclass(frozen=True, slots=True)
+class Facts:
+    """What each comparison says, in the order in which a clash is named; the last three are only signs of one."""
+
+    quantity: Comparison
+    name: Comparison
+    opposite: Comparison
+    negation: Comparison
+    direction: Comparison
+    degree: Comparison
+    role: Comparison
+
+    def clashes(self) -> list[tuple[str, Comparison]]:
+        """What is plainly said otherwise, by sort."""
+        return self._clashing("quantity", "name", "opposite", "negation")
+
+    def signs(self) -> list[tuple[str, Comparison]]:
+        """What may be said otherwise, by sort."""
+        return self._clashing("direction", "degree", "role")
+
+    def _clashing(self, *sorts: str) -> list[tuple[str, Comparison]]:
+        every: list[tuple[str, Comparison]] = [(sort, getattr(self, sort)) for sort in sorts]
+        return [(sort, c) for sort, c in every if c.outcome == "clashing"]
+
+
+NO_FACTS = Facts(*[SILENT] * 7)
+
+
+def compare(claim: Claim, passage: Passage) -> Facts:
+    """The facts of an English ``claim`` beside the passage."""
+    asserted = claim.asserted
+    return Facts(
+        quantities.compare(claim, passage),
+        names.compare(claim, passage),
+        opposites.compare(asserted, passage),
+        polarity.compare(asserted, passage),
+        opposites.wider(asserted, passage),
+        degrees.compare(asserted, passage),
+        roles.compare(asserted, passage),
+    )

@@ -1,0 +1,88 @@
+"""Opposites and directions: a word of the claim whose contrary the passage says, and not the word itself."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from escuela_core.checking.comparing.comparison import SILENT, Comparison
+from escuela_core.checking.comparing.passage import Passage
+from escuela_core.language.parsing import parsed
+from escuela_core.language.wordnet import near, opposites
+
+# Directions in which things change, lie and compare: two ends each, in the words of teachers.
+_ENDS = (
+    (
+        "more increase rise grow gain add raise up upward upwards high higher great greater large larger big bigger "
+        "most widen swell expand extend multiply double strengthen maximum plenty",
+        "less fewer decrease fall drop shrink lose reduce lower low down downward downwards small smaller little least "
+        "narrow contract shorten divide halve weaken minimum lack",
+    ),
+    ("hot warm heat hotter warmer boil", "cold cool chill cooler colder freeze"),
+    ("fast quick rapid faster quicker speed soon", "slow slower gradual slowly late"),
+    ("before early earlier first start begin beginning open", "after late later last end finish stop close shut"),
+    ("left", "right"),
+    ("top above over upper upstairs", "bottom below under lower downstairs"),
+    ("front ahead forward forwards", "back behind backward backwards"),
+    ("inside in indoors inner internal within", "outside out outdoors outer external"),
+    ("near close", "far distant"),
+    ("north", "south"),
+    ("east", "west"),
+    ("push repel", "pull attract"),
+    ("wet damp moist", "dry"),
+    ("light bright", "heavy dark dim"),
+    ("long tall deep thick", "short shallow thin"),
+    ("hard rough stiff", "soft smooth"),
+    ("help improve support loosen protect", "harm hinder damage worsen tighten"),
+    ("allow permit let must", "forbid prevent ban"),
+    ("keep stay remain hold", "change leave release"),
+    ("same equal alike even", "different unequal uneven odd"),
+    ("easy simple safe", "hard difficult dangerous"),
+    ("acid", "alkaline alkali"),
+    ("convex", "concave"),
+    ("common often usual frequent always", "rare rarely unusual seldom never"),
+    ("young new", "old"),
+    ("full", "empty"),
+    ("rich", "poor"),
+    ("win", "lose"),
+    ("buy pay", "sell earn"),
+)
+
+
+def compare(claim: str, passage: Passage) -> Comparison:
+    """In the best sentence, by WordNet's own antonyms alone."""
+    theirs = {t.lemma_.lower(): t.text for t in passage.docs[0] if t.is_alpha}
+    for token in parsed(claim):
+        lemma = token.lemma_.lower()
+        if token.is_stop or lemma in theirs or token.pos_ not in {"ADJ", "VERB", "NOUN", "ADV"}:
+            continue
+        against = sorted(opposites(lemma) & theirs.keys())
+        if against:
+            return Comparison("clashing", token.text, theirs[against[0]])
+    return SILENT
+
+
+def wider(claim: str, passage: Passage) -> Comparison:
+    """The same with directions and the antonyms of near relatives, in the neighbours too."""
+    theirs = {t.lemma_.lower(): t.text for doc in passage.docs for t in doc if t.is_alpha}
+    every = frozenset(theirs)
+    for token in parsed(claim):
+        lemma = token.lemma_.lower()
+        if lemma in every or token.pos_ not in {"ADJ", "VERB", "NOUN", "ADV", "ADP"}:
+            continue
+        if not near(lemma).isdisjoint(every):
+            continue
+        against = sorted(contraries(lemma) & every)
+        if against:
+            return Comparison("clashing", token.text, theirs[against[0]])
+    return SILENT
+
+
+@lru_cache(maxsize=20_000)
+def contraries(lemma: str) -> frozenset[str]:
+    """The antonyms of a word and of its near relatives, and the other end of its direction."""
+    found = set(opposites(lemma))
+    for relative in near(lemma):
+        found |= opposites(relative)
+    for one, other in ((a.split(), b.split()) for a, b in _ENDS):
+        found.update(other if lemma in one else one if lemma in other else ())
+    return frozenset(found - near(lemma) - {lemma})

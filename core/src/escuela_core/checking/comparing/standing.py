@@ -1,0 +1,61 @@
+"""How a word stands in its sentence: as said, under a negation, set aside for another, or as what others believe."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from spacy.tokens import Token
+
+from escuela_core.language.terms import is_negation
+
+Standing = Literal["said", "denied", "set_aside", "believed"]
+_ASIDE = frozenset({"than", "instead", "unlike", "without", "except", "rather"})
+_BELIEVING = frozenset({"think", "believe", "suppose", "assume", "imagine", "claim", "expect", "guess"})
+_OTHERS = frozenset({"people", "many", "some", "most", "everyone", "everybody", "you", "they", "he", "she", "i", "we"})
+_MYTHS = frozenset({"myth", "mistake", "error", "rumour", "rumor", "superstition", "misconception"})
+_OWN_CLAUSE = frozenset({"advcl", "relcl", "acl", "ccomp", "parataxis", "csubj"})
+
+
+def standing(token: Token) -> Standing:
+    """How ``token`` stands, judged on the way up to its own clause; a belief is looked for above that too."""
+    at, inside = token, True
+    while True:
+        if inside:
+            if at.lower_ in _ASIDE or any(c.lower_ == "instead" and c.i < token.i for c in at.children):
+                return "set_aside"
+            if _refused(at, token):
+                return "denied"
+        if _is_belief(at, token):
+            return "believed"
+        if at.head == at:
+            return "said"
+        inside = inside and not _leaves_clause(at)
+        at = at.head
+
+
+def _refused(at: Token, token: Token) -> bool:
+    """A negation at this word, before the token (or at its verb); "not only" refuses nothing."""
+    return any(
+        (is_negation(c) or (c.dep_ == "det" and c.lower_ == "no"))
+        and (c.i < token.i or at == token or at.pos_ in {"VERB", "AUX"})
+        and not (c.i + 1 < len(c.doc) and c.nbor().lower_ in {"only", "just"})
+        for c in at.children
+        if c != token
+    )
+
+
+def _leaves_clause(at: Token) -> bool:
+    own_verb = at.pos_ in {"VERB", "AUX"}
+    return own_verb and (at.dep_ in _OWN_CLAUSE or (at.dep_ == "conj" and any("subj" in c.dep_ for c in at.children)))
+
+
+def _is_belief(at: Token, token: Token) -> bool:
+    if at == token:
+        return False
+    if at.lemma_.lower() in _MYTHS:
+        return True
+    if at.lemma_.lower() not in _BELIEVING or not any(c.dep_ == "ccomp" and c.i <= token.i for c in at.children):
+        return False
+    subjects = {c.lower_ for c in at.children if "subj" in c.dep_}
+    past_or_many = at.tag_ in {"VBD", "VBN"} or bool(subjects & (_OTHERS - {"i", "we"}))
+    return bool(subjects & _OTHERS) and past_or_many
