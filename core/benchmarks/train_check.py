@@ -21,7 +21,7 @@ from escuela_core.checking.features import NAMES, read_claim
 from escuela_core.checking.judging import CLASSES
 
 OUT = Path(__file__).parents[1] / "src/escuela_core/checking/weights.json"
-STRENGTH = 0.05
+STRENGTH = 0.1
 FLIPPED = {"heard": "contradicted", "contradicted": "heard", "not_heard": "not_heard"}
 
 

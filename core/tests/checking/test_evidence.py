@@ -3,12 +3,10 @@ import pytest
 from conftest import LOCK, spoken
 
 from escuela_core.checking.claims import Claim
+from escuela_core.checking.comparing import SILENT, Comparison, Facts
 from escuela_core.checking.evidence import best, scores, script_of
-from escuela_core.checking.facts import Comparison, Facts
 from escuela_core.checking.features import NAMES, Reading, read_claim
 from escuela_core.checking.judging import CLASSES, likelihood, turned
-
-SILENT = Comparison("silent")
 
 
 def claim(text: str) -> Claim:
@@ -54,14 +52,14 @@ def test_a_reading_has_every_figure_that_the_model_asks_for(script) -> None:
     mine = Claim("How long does it take? Six minutes", "How long does it take?", "Six minutes")
     row = scores(script, [mine])[0]
     reading = read_claim(script, mine, row, [claim("two minutes")], kind="choice")
-    assert set(reading.figures) == set(NAMES)
-    assert all(np.isfinite(v) for n, v in reading.figures.items() if n != "telling_backed")
-    assert reading.figures["has_options"] == 1.0
+    assert set(reading.figures) == {*NAMES, "words", "given_words"}
+    found_nowhere = {"telling_backed", "slot_rival_refused"}
+    assert all(np.isfinite(v) for n, v in reading.figures.items() if n not in found_nowhere)
 
 
 def reading_with(quantity: Comparison) -> Reading:
     figures = dict.fromkeys(NAMES, 0.5)
-    return Reading(claim("x"), 0, 0.9, (0,), figures, Facts(quantity, SILENT, SILENT, SILENT))
+    return Reading(claim("x"), 0, 0.9, (0,), figures, Facts(quantity))
 
 
 def test_likelihoods_sum_to_one() -> None:

@@ -5,14 +5,13 @@ import math
 import pytest
 
 from escuela_core.checking.claims import Claim, key_claims
+from escuela_core.checking.comparing import SILENT, Comparison, Facts
 from escuela_core.checking.evidence import script_of
-from escuela_core.checking.facts import Comparison, Facts
 from escuela_core.checking.features import NAMES, Reading
 from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood, turned
 from escuela_core.checking.verdicts import decide, steps_turned, worst
 from escuela_core.items import Criterion, Match, Open, Order, Pair
 
-SILENT = Comparison("silent")
 SIX = Comparison("clashing", "seven minutes", "six minutes")
 
 
@@ -24,7 +23,7 @@ def script(lock):
 def reading(*, quantity: Comparison = SILENT, denied: bool = False, best: int = 0, **figures: float) -> Reading:
     given = dict.fromkeys(NAMES, 0.5) | {"given_words": 0.9, "meaning": 0.8, "words": 0.9} | figures
     claim = Claim("It takes six minutes.", "How long?", "six minutes", denied=denied)
-    return Reading(claim, best, 0.9, (best,), given, Facts(quantity, SILENT, SILENT, SILENT))
+    return Reading(claim, best, 0.9, (best,), given, Facts(quantity))
 
 
 SURE = Likelihood(HEARD_FROM + 0.1, 0.2, 0.1)

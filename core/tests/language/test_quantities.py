@@ -27,6 +27,32 @@ def first(text: str):
         ("2 point five litres", 2, 2, ""),
         ("two point five litres", 2.5, 2.5, "volume"),
         ("a dozen eggs", 12, 12, ""),
+        ("two and a half hours", 9000, 9000, "time"),
+        ("an hour and a half", 5400, 5400, "time"),
+        ("an hour and ten minutes", 4200, 4200, "time"),
+        ("three quarters of an hour", 2700, 2700, "time"),
+        ("two thirds of the light", 2 / 3, 2 / 3, "share"),
+        ("nine tenths of it", 0.9, 0.9, "share"),
+        ("one in ten", 0.1, 0.1, "share"),
+        ("four out of every ten thousand", 0.0004, 0.0004, "share"),
+        ("one and a half", 1.5, 1.5, ""),
+        ("minus forty-two degrees", -42, -42, "angle"),
+        ("-42 °C", -42, -42, "angle"),
+        ("in nineteen seventy-two", 1972, 1972, ""),
+        ("the 1830s", 1830, 1830, ""),
+        ("twice a day", 2, 2, ""),
+        ("three times as much", 3, 3, ""),
+        ("a couple of days", 172_800, 172_800, "time"),
+        ("twenty past ten", 620, 620, "clock"),
+        ("a quarter to five", 285, 285, "clock"),
+        ("ten minutes to five", 290, 290, "clock"),
+        ("ten to fifteen", 10, 15, ""),
+        ("12:30", 30, 30, "clock"),
+        ("7 p.m.", 1140, 1140, "clock"),
+        ("9.30 am", 570, 570, "clock"),
+        ("seven in the evening", 1140, 1140, "clock"),
+        ("four o'clock", 240, 240, "clock"),
+        ("midnight", 0, 0, "clock"),
     ],
 )
 def test_numbers_and_units_are_read(text: str, low: float, high: float, dimension: str) -> None:
@@ -64,6 +90,12 @@ def test_ordinals_rank() -> None:
         ("half a metre", "50 cm", True),
         ("5 to 9 degrees", "7 degrees", True),
         ("two hours", "two kilometres", False),
+        ("90 percent", "nine tenths", True),
+        ("50 %", "half of it", True),
+        ("15 minutes", "a quarter of an hour", True),
+        ("7:30 pm", "half past seven", True),
+        ("7:30 pm", "half past seven in the morning", False),
+        ("minus two degrees", "two degrees", False),
     ],
 )
 def test_values_are_compared_in_one_base(a: str, b: str, agree: bool) -> None:
@@ -75,7 +107,7 @@ def test_different_things_counted_are_not_comparable() -> None:
     assert not first("six screws").comparable(first("four bolts"))
 
 
-@pytest.mark.parametrize("text", ["", "no numbers here", "12:30", "1.2.3", "…", "-"])
+@pytest.mark.parametrize("text", ["", "no numbers here", "1.2.3", "…", "-", "once a day", "a third one", "25:70"])
 def test_what_is_no_quantity_is_left_alone(text: str) -> None:
     assert quantities(text) == []
 
@@ -83,3 +115,13 @@ def test_what_is_no_quantity_is_left_alone(text: str) -> None:
 def test_units_are_known_in_the_plural() -> None:
     assert is_unit("inches")
     assert not is_unit("boats")
+
+
+def test_a_bare_number_is_compared_as_it_was_said() -> None:
+    assert first("15").agrees(first("15 minutes"))
+    assert first("15").equals(first("15 minutes"))
+    assert not first("15 hours").equals(first("15 minutes"))
+
+
+def test_how_often_is_not_how_many() -> None:
+    assert not first("twice as long").comparable(first("two boats"))

@@ -7,12 +7,13 @@ import json
 from dataclasses import asdict
 from typing import Any
 
+from apps.lessons.items import stored
 from apps.lessons.models import Item, Lesson
 from apps.lessons.segments import stretches
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
-from escuela_core.checking import ItemReport, check
+from escuela_core.checking import ItemReport, Mend, check
 
 UNDECIDED_PLACES = (Item.Place.LESSON, Item.Place.POOL)
 
@@ -73,5 +74,18 @@ def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
         "reason": asdict(report.reason),
         "evidence": [asdict(e.span) | {"text": e.text, "score": e.score} for e in report.evidence],
         "findings": findings,
+        "mends": [_mend(mend) for mend in report.mends],
         "basis": basis,
+    }
+
+
+def _mend(mend: Mend) -> dict[str, Any]:
+    return {
+        "code": mend.code,
+        "message": mend.message,
+        "params": mend.params,
+        "content": stored(mend.item) if mend.item else None,
+        "pause_ms": mend.pause_ms,
+        "drop": mend.drop,
+        "widen": asdict(mend.widen) if mend.widen else None,
     }

@@ -87,12 +87,25 @@ class ReasonOut(serializers.Serializer[object]):
     params = serializers.DictField(child=serializers.CharField())
 
 
+class MendOut(serializers.Serializer[object]):
+    """One press that would put an item right: another content, the pause by rule, dropping it, a wider extract."""
+
+    code = serializers.CharField()
+    message = serializers.CharField()
+    params = serializers.DictField(child=serializers.CharField())
+    content = ItemContent(allow_null=True)
+    pause_ms = serializers.IntegerField(allow_null=True)
+    drop = serializers.BooleanField()
+    widen = SpanData(allow_null=True)
+
+
 class ReportOut(serializers.Serializer[object]):
     verdict = serializers.ChoiceField(VERDICTS)
     support = serializers.FloatField()
     reason = ReasonOut()
     evidence = EvidenceOut(many=True)
     findings = FindingOut(many=True)
+    mends = MendOut(many=True, default=list)
 
 
 class ItemOut(serializers.Serializer[object]):

@@ -1,5 +1,5 @@
 """Every item against what was really said: claims, evidence, verdicts, findings."""
 
-from escuela_core.checking.report import Evidence, Finding, ItemReport, Verdict, check
+from escuela_core.checking.report import Evidence, Finding, ItemReport, Mend, Verdict, check
 
-__all__ = ["Evidence", "Finding", "ItemReport", "Verdict", "check"]
+__all__ = ["Evidence", "Finding", "ItemReport", "Mend", "Verdict", "check"]

@@ -13,6 +13,8 @@ from escuela_core.language.quantities import Quantity, quantities
 class Claim:
     """``text`` as the talk would have to say it; ``answer`` the words of the key alone, ``given`` those of the prompt.
 
+    ``answer_at`` is where in ``text`` the answer begins; where it is None the last place that says it.
+
     ``denied`` claims come from a statement marked false: the item is right where the talk contradicts them.
     """
 
@@ -21,13 +23,13 @@ class Claim:
     answer: str
     option: int | None = None
     denied: bool = False
-    answer_at: int = 0
+    answer_at: int | None = None
 
     @property
     def answer_quantities(self) -> list[Quantity]:
         """The quantities of the answer, with the units that the words after a gap give them."""
-        end = self.answer_at + len(self.answer)
-        return [q for q in quantities(self.text) if q.start < end and q.end > self.answer_at]
+        start = max(0, self.text.rfind(self.answer)) if self.answer_at is None else self.answer_at
+        return [q for q in quantities(self.text) if q.start < start + len(self.answer) and q.end > start]
 
     @property
     def asserted(self) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from typing import Literal
 
 from escuela_core.checking.claims import Claim, key_claims, option_claims
@@ -11,6 +12,15 @@ from escuela_core.checking.evidence import Scores, Script, scores, script_of
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, likelihood, turned
+from escuela_core.checking.mending import (
+    Mend,
+    Said,
+    extract_mend,
+    mends,
+    pause_mend,
+    plainer_mends,
+    twin_mend,
+)
 from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, steps_turned, worst
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
@@ -20,7 +30,7 @@ from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
 
-__all__ = ["Evidence", "Finding", "ItemReport", "Verdict", "check"]
+__all__ = ["Evidence", "Finding", "ItemReport", "Mend", "Verdict", "check"]
 SHOWN_EVIDENCE = 3
 
 
@@ -35,7 +45,7 @@ class Evidence:
 
 @dataclass(frozen=True, slots=True)
 class ItemReport:
-    """What the check says of one item. ``support`` is how likely the key is right, 0 to 1."""
+    """What the check says of one item and what it offers to mend it; ``support``: how likely the key is right."""
 
     id: str
     verdict: Verdict
@@ -44,6 +54,7 @@ class ItemReport:
     pause_ms: int | None
     evidence: tuple[Evidence, ...]
     findings: tuple[Finding, ...] = field(default=())
+    mends: tuple[Mend, ...] = field(default=())
 
 
 def check(
@@ -67,15 +78,27 @@ def check(
     doubled = twins(items, [[e.span for e in r.evidence[:1]] for r in reports], language)
     # What an item has only beside the others.
     beside = (doubled, given_away(items, language), crowded(items), out_of_order(items))
-    spoken = {w for s in transcript.sentences for w in s.text.lower().split()} if level else set()
-    reports = [
-        replace(r, findings=(*r.findings, *above_level(i, level, spoken, language))) if level else r
-        for r, i in zip(reports, items, strict=True)
-    ]
     return [
-        replace(report, findings=(*report.findings, *(found[number] for found in beside if number in found)))
-        for number, report in enumerate(reports)
+        _beside(report, item, [found[number] for found in beside if number in found], level, transcript)
+        for number, (report, item) in enumerate(zip(reports, items, strict=True))
     ]
+
+
+def _beside(report: ItemReport, item: Item, found: Sequence[Finding], level: str, transcript: Transcript) -> ItemReport:
+    """``report`` with what the item has beside the others, and at the level of its class."""
+    offered = [twin_mend(f) for f in found if f.code == "twin"]
+    leaves: list[Finding] = []
+    if level:
+        spoken = _spoken(transcript)
+        leaves = above_level(item, level, spoken, transcript.language)
+        offered += plainer_mends(item, level, spoken, transcript.language) if leaves else []
+    return replace(report, findings=(*report.findings, *leaves, *found), mends=(*report.mends, *offered))
+
+
+@lru_cache(maxsize=4)
+def _spoken(transcript: Transcript) -> frozenset[str]:
+    """Every word of the talk in small letters."""
+    return frozenset(w for s in transcript.sentences for w in s.text.lower().split())
 
 
 class _Rows:
@@ -147,19 +170,41 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
     reading, likely = worst(judged)
     verdict, reason = steps_turned(item, readings) or decide(reading, likely, script)
     evidence = _evidence(script, [reading, *readings], key_rows.max(axis=0))
+    options = _options_read(script, item, rows.options[number], rows.of_options(number), reading)
+    outside = _outside_finding(verdict, item, ground.outside, reading)
     findings = [
         *form,
         *_verdict_findings(verdict, reason, likely),
-        *also_right(item, script, rows.options[number], rows.of_options(number), reading),
-        *_outside_findings(verdict, item, ground.outside, reading),
+        *also_right(item, script, options, reading),
+        *([outside[0]] if outside else []),
         *wording_findings(item, evidence[0].text),
     ]
     resting = list(item.evidence) or [script.transcript.sentences[r.best].span for r in readings]
     findings += pause_findings(item, resting, script.transcript, ground.silences)
-    placed = item.pause_ms
-    if placed is None:
-        placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
-    return ItemReport(item.id, verdict, round(likely.heard, 3), reason, placed, evidence, tuple(findings))
+    placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
+    offered = [*mends(item, verdict, (reading, likely), options, findings), *pause_mend(item, findings, placed)]
+    offered += [extract_mend(outside[1])] if outside else []
+    return ItemReport(
+        item.id,
+        verdict,
+        round(likely.heard, 3),
+        reason,
+        placed if item.pause_ms is None else item.pause_ms,
+        evidence,
+        tuple(findings),
+        tuple(offered),
+    )
+
+
+def _options_read(script: Script, item: Item, claims: Sequence[Claim], rows: Scores, key: Reading) -> list[Said]:
+    """The wrong options beside the key; none where the language cannot be read."""
+    if not speaks(script.transcript.language):
+        return []
+    readings = [
+        (claim, read_claim(script, claim, row, [key.claim], kind=item.kind))
+        for claim, row in zip(claims, rows, strict=True)
+    ]
+    return [Said(claim.option or 0, reading, likelihood(reading)) for claim, reading in readings]
 
 
 def _evidence(script: Script, readings: Sequence[Reading], row: Scores) -> tuple[Evidence, ...]:
@@ -186,18 +231,16 @@ def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> l
     return []
 
 
-def _outside_findings(verdict: Verdict, item: Item, outside: Script | None, reading: Reading) -> list[Finding]:
+def _outside_finding(
+    verdict: Verdict, item: Item, outside: Script | None, reading: Reading
+) -> tuple[Finding, Span] | None:
+    """That the item rests on a sentence outside the extract, and where that stands."""
     if outside is None or verdict == "heard":
-        return []
+        return None
     row = scores(outside, [reading.claim])[0]
     if row.max() < max(0.55, reading.score + 0.1):
-        return []
+        return None
     sentence = outside.transcript.sentences[int(row.argmax())]
-    return [
-        Finding(
-            "outside_extract",
-            "error",
-            f"This is said only outside the extract: “{sentence.text}”",
-            params={"quote": sentence.text, "prompt": item.asked},
-        )
-    ]
+    message = f"This is said only outside the extract: “{sentence.text}”"
+    params = {"quote": sentence.text, "prompt": item.asked}
+    return Finding("outside_extract", "error", message, params=params), sentence.span

@@ -10,9 +10,8 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
-import numpy as np
-
 from escuela_core.checking.claims import Claim
+from escuela_core.checking.comparing.quantities import matches
 from escuela_core.checking.evidence import Script
 from escuela_core.language.quantities import Quantity
 from escuela_core.language.terms import lemmas, rarity
@@ -37,7 +36,6 @@ class Said:
 class Ground:
     """What a claim may rest on: its best sentence, that with its neighbours, the best three, the whole talk."""
 
-    sentence: Said
     around: Said
     best: Said
     talk: Said
@@ -52,7 +50,6 @@ def ground(script: Script, order: Sequence[int], at: int) -> Ground:
     near = [i for i in (at - 1, at, at + 1) if 0 <= i < len(script.words)]
     top = list(dict.fromkeys([*near, *order[:3]]))
     return Ground(
-        Said(script.words[at]),
         Said(_union(script, near)),
         Said(_union(script, top)),
         _talk(script),
@@ -105,31 +102,14 @@ def support_figures(script: Script, claim: Claim, rivals: Sequence[Claim], on: G
     whole = lemmas(claim.answer, language)
     asked = lemmas(claim.given or claim.text, language)
     own = whole - asked or whole
-    others = [lemmas(r.answer, language) for r in rivals]
-    every = frozenset[str]().union(*others)
-    telling = whole - every - asked
-    figures = {"answer_unseen": support(own, on.talk, script), "answer_unseen_most": missing(own, on.talk, script)}
-    figures |= {"given_unseen": support(asked, on.talk, script), "given_unseen_most": missing(asked, on.talk, script)}
-    for name, words in (("answer", own), ("given", asked)):
-        figures |= {
-            f"{name}_backed": support(words, on.around, script),
-            f"{name}_backed_best": support(words, on.best, script),
-            f"{name}_missing": missing(words, on.around, script),
-            f"{name}_missing_best": missing(words, on.best, script),
-        }
-    figures["answer_backed_here"] = support(own, on.sentence, script)
-    for name, said in (("", on.around), ("_here", on.sentence)):
-        mine = _or_zero(support(telling, said, script))
-        theirs = [_or_zero(support(other - whole - asked, said, script)) for other in others]
-        figures[f"telling_margin{name}"] = mine - max(theirs) if theirs else float("nan")
-        if not name:
-            figures["telling_backed"] = support(telling, said, script)
-            figures["rival_backed"] = max(theirs) if theirs else float("nan")
-    return figures | _number_figures(claim, rivals, on)
-
-
-def _or_zero(value: float) -> float:
-    return 0.0 if np.isnan(value) else value
+    every = frozenset[str]().union(*(lemmas(r.answer, language) for r in rivals))
+    return {
+        "answer_backed": support(own, on.around, script),
+        "answer_missing_best": missing(own, on.best, script),
+        "given_backed_best": support(asked, on.best, script),
+        "given_unseen": support(asked, on.talk, script),
+        "telling_backed": support(whole - every - asked, on.around, script),
+    } | _number_figures(claim, rivals, on)
 
 
 def _number_figures(claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[str, float]:
@@ -141,17 +121,15 @@ def _number_figures(claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[s
     def share(said: Sequence[Quantity]) -> float:
         return sum(_is_among(q, said) for q in mine) / len(mine) if mine else none
 
-    other = any(q.comparable(o) for q in mine if not _is_among(q, on.numbers) for o in on.numbers)
     rival = any(_is_among(q, on.numbers) for group in theirs for q in group)
     return {
         "number_here": share(on.numbers),
         "number_near": share(on.numbers_around),
         "number_best": share(on.numbers_best),
         "number_anywhere": share(on.numbers_talk),
-        "number_other": float(other) if mine else none,
         "number_rival": float(rival) if mine and any(theirs) else none,
     }
 
 
 def _is_among(mine: Quantity, said: Sequence[Quantity]) -> bool:
-    return any(mine.agrees(o) and (mine.comparable(o) or not mine.dimension or not o.dimension) for o in said)
+    return any(matches(mine, other) for other in said)

@@ -7,11 +7,12 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 from typing import Literal
 
-from escuela_core.checking.claims import Claim
-from escuela_core.checking.evidence import Scores, Script
-from escuela_core.checking.features import Reading, read_claim
+from escuela_core.checking.comparing import Comparison
+from escuela_core.checking.evidence import Script
+from escuela_core.checking.features import Reading
 from escuela_core.checking.findings import Finding
-from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood
+from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM, Likelihood
+from escuela_core.checking.mending import Said
 from escuela_core.items import Choice, Item, Order
 from escuela_core.language.parsing import speaks
 
@@ -65,6 +66,9 @@ def _why_contradicted(reading: Reading, clash: Reason | None, script: Script) ->
         return Reason("denied_but_said", "Marked false, but the talk says it.")
     if clash is not None:
         return clash
+    signs = reading.facts.signs()
+    if signs:
+        return _differ(*signs[0])
     quote = script.texts[reading.best]
     return Reason("otherwise", f"The talk seems to say something else here: “{quote}”", {"quote": quote})
 
@@ -99,29 +103,32 @@ def _clash(reading: Reading) -> Reason | None:
     for sort in ("quantity", "name", "opposite", "negation"):
         comparison = found.get(sort)
         if comparison is not None:
-            params = {"sort": sort, "said": comparison.said, "claimed": comparison.claimed}
-            return Reason("clash", f"The talk says {comparison.said}, the item says {comparison.claimed}.", params)
+            return _differ(sort, comparison)
     return None
 
 
-def also_right(item: Item, script: Script, options: Sequence[Claim], rows: Scores, key: Reading) -> list[Finding]:
+def _differ(sort: str, found: Comparison) -> Reason:
+    params = {"sort": sort, "said": found.said, "claimed": found.claimed}
+    return Reason("clash", f"The talk says {found.said}, the item says {found.claimed}.", params)
+
+
+def also_right(item: Item, script: Script, options: Sequence[Said], key: Reading) -> list[Finding]:
     """Options marked wrong that the talk backs as firmly as a key."""
-    if not isinstance(item, Choice) or not speaks(script.transcript.language):
-        return []
-    found = []
-    for claim, row in zip(options, rows, strict=True):
-        reading = read_claim(script, claim, row, [key.claim], kind=item.kind)
-        likely = likelihood(reading)
+    found: list[Finding] = []
+    if not isinstance(item, Choice):
+        return found
+    for option in options:
+        reading, likely = option.reading, option.likely
         firm = reading.figures["answer_words"] >= 0.85 and abs(reading.best - key.best) <= 1
         if likely.heard >= ALSO_RIGHT_FROM and firm and not reading.facts.clashes():
             quote = script.texts[reading.best]
-            text = item.options[claim.option or 0].text
+            text = item.options[option.number].text
             found.append(
                 Finding(
                     "also_right",
                     "error" if likely.heard >= 0.9 else "look",
                     f"“{text}” seems right as well: “{quote}”",
-                    option=claim.option,
+                    option=option.number,
                     params={"text": text, "quote": quote},
                 )
             )

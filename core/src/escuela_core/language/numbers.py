@@ -69,8 +69,10 @@ def read_number(tokens: Sequence[Token], at: int) -> Number | None:
         return None if word == "a" and _ranks(tokens, found) else _part(tokens, 1.0, found)
     if word == "quarter" and word_at(tokens, at + 1) in {"of", "past", "to"}:
         return _part(tokens, 1.0, at)
-    if word == "a" and word_at(tokens, at + 1) in {*_SCALES, "couple"}:
-        return Number(float(_SCALES.get(word_at(tokens, at + 1), 2)), at + 2)
+    if word == "a" and word_at(tokens, at + 1) in _SCALES:
+        return Number(float(_SCALES[word_at(tokens, at + 1)]), at + 2)
+    if word == "a" and word_at(tokens, at + 1) == "couple":
+        return Number(2.0, at + 2 + (word_at(tokens, at + 2) == "of"))
     if word in _RANKS and word not in {"second", "third"}:
         return Number(float(_RANKS[word]), at + 1, "rank")
     plain = _digits(tokens, at) if word[:1].isdigit() else _spelled(tokens, at)

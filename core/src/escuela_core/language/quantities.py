@@ -123,18 +123,6 @@ def _read(text: str) -> tuple[Quantity, ...]:
     return tuple(found)
 
 
-def retracted(text: str) -> list[str]:
-    """What was said of quantities and then taken back, in order: "seven" of "seven, no, nine bars"."""
-    tokens, kept = tokens_of(text), {(q.start, q.end) for q in quantities(text)}
-    found, at = [], 0
-    while at < len(tokens):
-        read = _at(text, tokens, at)
-        at = read[1] if read else at + 1
-        if read and (read[0].start, read[0].end) not in kept:
-            found.append(read[0].text)
-    return found
-
-
 def is_unit(word: str) -> bool:
     """Whether ``word`` is a unit of measure, in the singular or the plural."""
     return _unit(word.lower()) is not None

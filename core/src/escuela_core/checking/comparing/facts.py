@@ -12,15 +12,15 @@ from escuela_core.checking.comparing.passage import Passage
 
 @dataclass(frozen=True, slots=True)
 class Facts:
-    """What each comparison says, in the order in which a clash is named; the last three are only signs of one."""
+    """What each comparison says, in the order in which a clash is named."""
 
-    quantity: Comparison
-    name: Comparison
-    opposite: Comparison
-    negation: Comparison
-    direction: Comparison
-    degree: Comparison
-    role: Comparison
+    quantity: Comparison = SILENT
+    name: Comparison = SILENT
+    opposite: Comparison = SILENT
+    negation: Comparison = SILENT
+    direction: Comparison = SILENT
+    degree: Comparison = SILENT
+    role: Comparison = SILENT
 
     def clashes(self) -> list[tuple[str, Comparison]]:
         """What is plainly said otherwise, by sort."""
@@ -28,14 +28,14 @@ class Facts:
 
     def signs(self) -> list[tuple[str, Comparison]]:
         """What may be said otherwise, by sort."""
-        return self._clashing("direction", "degree", "role")
+        return self._clashing("direction", "degree")
 
     def _clashing(self, *sorts: str) -> list[tuple[str, Comparison]]:
         every: list[tuple[str, Comparison]] = [(sort, getattr(self, sort)) for sort in sorts]
         return [(sort, c) for sort, c in every if c.outcome == "clashing"]
 
 
-NO_FACTS = Facts(*[SILENT] * 7)
+NO_FACTS = Facts()
 
 
 def compare(claim: Claim, passage: Passage) -> Facts:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.passage import Passage, Place
-from escuela_core.checking.comparing.quantities import matches
 from escuela_core.checking.comparing.standing import standing
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
@@ -19,33 +19,25 @@ NONE = float("nan")
 class Slot:
     """Of the claim's answer in the passage; NaN where a figure does not apply.
 
-    ``nearest``: its nearness to the question's words less the best wrong option's; ``number_nearest``: the same among
-    the numbers of its measure that the passage says; ``refused`` and ``rival_refused``: the share of its places, and
-    of the best rival's, that stand under a negation, set aside or as a belief.
+    ``nearest``: its nearness to the question's words less the best wrong option's; ``refused`` and ``rival_refused``:
+    the share of its places, and of the best rival's, that stand under a negation, set aside or as a belief.
     """
 
-    near: float
     nearest: float
-    number_nearest: float
     refused: float
     rival_refused: float
 
 
 def slot(claim: Claim, rivals: Sequence[Claim], passage: Passage) -> Slot:
-    asked = sorted(lemmas(claim.given or "", "en"))
+    asked = sorted(lemmas(claim.given, "en"))
     telling = _telling([claim, *rivals], asked)
     places = [_places(c, words, passage) for c, words in zip([claim, *rivals], telling, strict=True)]
     mine, theirs = places[0], places[1:]
-    near = passage.nearness(mine, asked)
-    best = max((passage.nearness(t, asked) for t in theirs), default=NONE)
-    found = any(mine) or any(any(t) for t in theirs)
-    return Slot(
-        near if any(mine) else NONE,
-        near - best if theirs and found else NONE,
-        _among_numbers(claim, asked, passage),
-        _refused(mine),
-        max((r for t in theirs if (r := _refused(t)) == r), default=NONE),
-    )
+    nearest = NONE
+    if theirs and any(any(groups) for groups in places):
+        nearest = passage.nearness(mine, asked) - max(passage.nearness(t, asked) for t in theirs)
+    refused = [_refused(groups) for groups in places]
+    return Slot(nearest, refused[0], max((r for r in refused[1:] if not math.isnan(r)), default=NONE))
 
 
 def _telling(claims: Sequence[Claim], asked: Sequence[str]) -> list[list[str]]:
@@ -59,25 +51,6 @@ def _places(claim: Claim, words: Sequence[str], passage: Passage) -> list[list[P
     numbers = [passage.find_quantity(q) for q in claim.answer_quantities]
     spelled = [w for w in words if not quantities(w)] if numbers else words
     return [*(passage.find(w) for w in spelled), *numbers]
-
-
-def _among_numbers(claim: Claim, asked: Sequence[str], passage: Passage) -> float:
-    """How much nearer the answer's number is than the nearest other of its measure; below 0 another is nearer."""
-    mine = [q for q in claim.answer_quantities if not q.ordinal]
-    if not mine or not asked:
-        return NONE
-    given = quantities(claim.given)
-    own, other = 0.0, None
-    for number, row in enumerate(passage.quantities):
-        for said in row:
-            if not any(q.comparable(said) or matches(q, said) for q in mine) or any(matches(q, said) for q in given):
-                continue
-            near = passage.nearness([[passage.place_of(number, said)]], asked)
-            if any(matches(q, said) for q in mine):
-                own = max(own, near)
-            else:
-                other = max(other or 0.0, near)
-    return own - (other or 0.0) if own or other is not None else NONE
 
 
 def _refused(places: Sequence[Sequence[Place]]) -> float:

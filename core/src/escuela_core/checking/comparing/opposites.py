@@ -47,6 +47,8 @@ _ENDS = (
     ("buy pay", "sell earn"),
 )
 
+_SPLIT_ENDS = tuple((frozenset(one.split()), frozenset(other.split())) for one, other in _ENDS)
+
 
 def compare(claim: str, passage: Passage) -> Comparison:
     """In the best sentence, by WordNet's own antonyms alone."""
@@ -69,7 +71,7 @@ def wider(claim: str, passage: Passage) -> Comparison:
         lemma = token.lemma_.lower()
         if lemma in every or token.pos_ not in {"ADJ", "VERB", "NOUN", "ADV", "ADP"}:
             continue
-        if not near(lemma).isdisjoint(every):
+        if not (near(lemma) | _same_end(lemma)).isdisjoint(every):
             continue
         against = sorted(contraries(lemma) & every)
         if against:
@@ -83,6 +85,11 @@ def contraries(lemma: str) -> frozenset[str]:
     found = set(opposites(lemma))
     for relative in near(lemma):
         found |= opposites(relative)
-    for one, other in ((a.split(), b.split()) for a, b in _ENDS):
-        found.update(other if lemma in one else one if lemma in other else ())
+    for one, other in _SPLIT_ENDS:
+        found |= other if lemma in one else one if lemma in other else frozenset()
     return frozenset(found - near(lemma) - {lemma})
+
+
+def _same_end(lemma: str) -> frozenset[str]:
+    """The words of the same end of the directions that ``lemma`` belongs to."""
+    return frozenset().union(*(end for ends in _SPLIT_ENDS for end in ends if lemma in end)) - {lemma}

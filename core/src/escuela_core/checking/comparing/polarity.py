@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
-from escuela_core.checking.comparing.standing import standing
 from escuela_core.language.parsing import parsed
-from escuela_core.language.terms import is_content, is_negation, negated_words
+from escuela_core.language.terms import is_negation, negated_words
 
 
 def compare(claim: str, passage: Passage) -> Comparison:
@@ -21,18 +20,3 @@ def compare(claim: str, passage: Passage) -> Comparison:
         claimed, said = (f"not {word}", word) if word in mine_denied else (word, f"not {word}")
         return Comparison("clashing", claimed, said)
     return Comparison("same") if mine_denied & theirs_denied else SILENT
-
-
-def turned_share(claim: str, passage: Passage) -> float:
-    """The weighed share of the claim's shared words that stand otherwise in the passage; NaN where none is shared."""
-    total = turned = 0.0
-    for token in parsed(claim):
-        if not is_content(token):
-            continue
-        places = passage.find(token.lemma_.lower())
-        if places:
-            weight = passage.weigh(token.lemma_.lower())
-            total += weight
-            mine = standing(token) == "said"
-            turned += weight * all((standing(p.token) == "said") != mine for p in places)
-    return turned / total if total else float("nan")

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
-from escuela_core.language.quantities import Quantity, quantities, retracted
+from escuela_core.language.quantities import Quantity, quantities
 
 
 def compare(claim: Claim, passage: Passage) -> Comparison:
@@ -28,15 +28,6 @@ def compare(claim: Claim, passage: Passage) -> Comparison:
             return Comparison("clashing", mine.text, rival.text)
         return Comparison("missing", mine.text)
     return Comparison("same", agreed.text) if agreed is not None else SILENT
-
-
-def taken_back(claim: Claim, passage: Passage) -> bool:
-    """Whether a number of the claim's answer is one that the speaker said and then corrected."""
-    mine = claim.answer_quantities
-    slips = [q for doc in passage.docs for text in retracted(doc.text) for q in quantities(text)]
-    return any(matches(q, slip) for q in mine for slip in slips) and not all(
-        any(matches(q, other) for row in passage.quantities for other in row) for q in mine
-    )
 
 
 def matches(mine: Quantity, other: Quantity) -> bool:

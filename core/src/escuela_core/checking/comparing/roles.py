@@ -12,7 +12,6 @@ from escuela_core.language.parsing import parsed
 from escuela_core.language.terms import is_content
 
 Role = Literal["doer", "acted_on"]
-_CLOSE = 2
 
 
 def role(token: Token) -> Role | None:
@@ -38,33 +37,3 @@ def compare(claim: str, passage: Passage) -> Comparison:
         if theirs and mine not in theirs:
             return Comparison("clashing", token.text, token.text)
     return Comparison("same") if same else SILENT
-
-
-def pairs(claim: str, passage: Passage) -> tuple[float, float]:
-    """Of the claim's words that stand next to each other in its grammar: the weighed share found near each other, and
-    the share found far apart; NaN where no two of them are found."""
-    total = kept = apart = 0.0
-    for token in parsed(claim):
-        head = _content_head(token)
-        if head is None:
-            continue
-        a, b = passage.find(token.lemma_.lower()), passage.find(head.lemma_.lower())
-        weight = passage.weigh(token.lemma_.lower()) + passage.weigh(head.lemma_.lower())
-        total += weight
-        if a and b:
-            steps = min(passage.distance(x, y) for x in a for y in b)
-            kept += weight * (steps <= _CLOSE)
-            apart += weight * (steps > 2 * _CLOSE)
-    return (kept / total, apart / total) if total else (float("nan"), float("nan"))
-
-
-def _content_head(token: Token) -> Token | None:
-    """The nearest content word above a content word, over prepositions and light verbs."""
-    if not is_content(token):
-        return None
-    at = token
-    while at.head != at:
-        at = at.head
-        if is_content(at):
-            return at
-    return None

@@ -11,33 +11,40 @@ from escuela_core.language.terms import is_negation
 Standing = Literal["said", "denied", "set_aside", "believed"]
 _ASIDE = frozenset({"than", "instead", "unlike", "without", "except", "rather"})
 _BELIEVING = frozenset({"think", "believe", "suppose", "assume", "imagine", "claim", "expect", "guess"})
-_OTHERS = frozenset({"people", "many", "some", "most", "everyone", "everybody", "you", "they", "he", "she", "i", "we"})
+_OTHERS = frozenset({"people", "many", "some", "most", "everyone", "everybody", "you", "they", "he", "she"})
+_SPEAKERS = frozenset({"i", "we"})
 _MYTHS = frozenset({"myth", "mistake", "error", "rumour", "rumor", "superstition", "misconception"})
 _OWN_CLAUSE = frozenset({"advcl", "relcl", "acl", "ccomp", "parataxis", "csubj"})
 
 
 def standing(token: Token) -> Standing:
     """How ``token`` stands, judged on the way up to its own clause; a belief is looked for above that too."""
-    at, inside = token, True
+    at, below, inside = token, token, True
     while True:
         if inside:
-            if at.lower_ in _ASIDE or any(c.lower_ == "instead" and c.i < token.i for c in at.children):
+            if at.lower_ in _ASIDE or _after_instead(at):
                 return "set_aside"
             if _refused(at, token):
                 return "denied"
-        if _is_belief(at, token):
+        if _is_belief(at, below):
             return "believed"
         if at.head == at:
             return "said"
         inside = inside and not _leaves_clause(at)
-        at = at.head
+        at, below = at.head, at
+
+
+def _after_instead(at: Token) -> bool:
+    """ "Rope instead of chain": the second of two that are joined by words that prefer the first."""
+    joined = at.dep_ in {"conj", "appos"} and at.head.i < at.i
+    return joined and any(t.lower_ in _ASIDE for t in at.doc[at.head.i + 1 : at.i])
 
 
 def _refused(at: Token, token: Token) -> bool:
     """A negation at this word, before the token (or at its verb); "not only" refuses nothing."""
     return any(
         (is_negation(c) or (c.dep_ == "det" and c.lower_ == "no"))
-        and (c.i < token.i or at == token or at.pos_ in {"VERB", "AUX"})
+        and (c.i < token.i or at.pos_ in {"VERB", "AUX"})
         and not (c.i + 1 < len(c.doc) and c.nbor().lower_ in {"only", "just"})
         for c in at.children
         if c != token
@@ -49,13 +56,13 @@ def _leaves_clause(at: Token) -> bool:
     return own_verb and (at.dep_ in _OWN_CLAUSE or (at.dep_ == "conj" and any("subj" in c.dep_ for c in at.children)))
 
 
-def _is_belief(at: Token, token: Token) -> bool:
-    if at == token:
+def _is_belief(at: Token, below: Token) -> bool:
+    """Whether ``below`` is what somebody else, or the speaker once, holds true; or what is called a mistake."""
+    if at == below:
         return False
     if at.lemma_.lower() in _MYTHS:
         return True
-    if at.lemma_.lower() not in _BELIEVING or not any(c.dep_ == "ccomp" and c.i <= token.i for c in at.children):
+    if at.lemma_.lower() not in _BELIEVING or below.dep_ != "ccomp":
         return False
     subjects = {c.lower_ for c in at.children if "subj" in c.dep_}
-    past_or_many = at.tag_ in {"VBD", "VBN"} or bool(subjects & (_OTHERS - {"i", "we"}))
-    return bool(subjects & _OTHERS) and past_or_many
+    return bool(subjects & _OTHERS) or (bool(subjects & _SPEAKERS) and at.tag_ in {"VBD", "VBN"})

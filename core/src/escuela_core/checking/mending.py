@@ -1,0 +1,241 @@
+"""What would put an item right, offered and never applied unasked: each mend is one press for the teacher.
+
+A mend either changes the item (``item``), takes back its pause (``pause_ms``), drops it, or widens the extract by a
+span; its sentence says what it would do.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field, replace
+
+from wordfreq import zipf_frequency
+
+from escuela_core.checking.comparing import Comparison
+from escuela_core.checking.comparing.quantities import matches
+from escuela_core.checking.features import Reading
+from escuela_core.checking.findings import Finding
+from escuela_core.checking.judging import Likelihood
+from escuela_core.items import Choice, Gap, Item, Match, Note, Open, Order, TrueFalse
+from escuela_core.language.inflecting import inflected
+from escuela_core.language.levels import above
+from escuela_core.language.parsing import parsed
+from escuela_core.language.quantities import quantities
+from escuela_core.language.wordnet import senses
+from escuela_core.timeline import Span, clock
+
+# From how likely an option is said on it is offered as the key.
+OFFERED_FROM = 0.6
+_NOT = re.compile(r"\b(?:do|does|did)(?: not|n['’]t) (?P<verb>\w+)|(?P<can>can)not\b| not\b|n['’]t\b")  # noqa: RUF001
+
+
+@dataclass(frozen=True, slots=True)
+class Mend:
+    """``code`` and ``params`` make the sentence; exactly one of the four ways is set."""
+
+    code: str
+    message: str
+    params: dict[str, str] = field(default_factory=dict)
+    item: Item | None = None
+    pause_ms: int | None = None
+    drop: bool = False
+    widen: Span | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    """An option that is marked wrong, how it reads beside the talk and how likely the talk says it."""
+
+    number: int
+    reading: Reading
+    likely: Likelihood
+
+
+def mends(
+    item: Item, verdict: str, decided: tuple[Reading, Likelihood], options: Sequence[Said], findings: Iterable[Finding]
+) -> list[Mend]:
+    """What is offered for ``item``, likeliest first; empty where nothing was found wrong or nothing is known to help.
+
+    ``decided`` is the claim that decided and how likely it is said, ``options`` are the wrong options.
+    """
+    reading, likely = decided
+    codes = {f.code for f in findings}
+    found: list[Mend] = []
+    if verdict != "heard" or "no_key" in codes:
+        clashes = dict(reading.facts.clashes())
+        found += _other_key(item, reading, likely, options)
+        found += _turned(item) if "contradicted" in codes else []
+        found += _number(item, clashes.get("quantity")) if not found else []
+        found += _without_not(item, clashes.get("negation")) if not found else []
+    else:
+        found += [_also_key(item, f.option) for f in findings if f.code == "also_right" and f.option is not None]
+    return [m for m in found if m.item != item]
+
+
+def pause_mend(item: Item, findings: Iterable[Finding], placed_ms: int) -> list[Mend]:
+    """The pause that the rules give, where the teacher's own comes too early, cuts a word or crowds another."""
+    if placed_ms == item.pause_ms or not any(f.code in {"too_early", "inside_speech"} for f in findings):
+        return []
+    at = clock(placed_ms)
+    return [Mend("pause", f"Pause at {at}, in the silence after the answer.", {"at": at}, pause_ms=placed_ms)]
+
+
+def twin_mend(finding: Finding) -> Mend:
+    prompt = finding.params.get("prompt", "")
+    return Mend("drop", f"Drop this one and keep “{prompt}”.", {"prompt": prompt}, drop=True)
+
+
+def extract_mend(span: Span) -> Mend:
+    """The extract made wide enough to take in the sentence an item rests on."""
+    params = {"from": clock(span.start_ms), "to": clock(span.end_ms)}
+    return Mend("widen", f"Take {params['from']} to {params['to']} into the extract.", params, widen=span)
+
+
+def plainer_mends(item: Item, level: str, talk: Iterable[str], language: str) -> list[Mend]:
+    """A commoner word of the same meaning for each that leaves the level; English only."""
+    known = frozenset(talk)
+    found = []
+    for word in above(item.asked, level, language, known=known) if language.startswith("en") else []:
+        other = _plainer(item.asked, word, level)
+        changed = _worded(item, word, other) if other else item
+        if other and changed != item:
+            params = {"word": word, "other": other}
+            found.append(Mend("plainer", f"Say “{other}” in place of “{word}”.", params, item=changed))
+    return found
+
+
+def _other_key(item: Item, reading: Reading, likely: Likelihood, options: Sequence[Said]) -> list[Mend]:
+    """The option that the talk says, made the key: the one whose number it says, else the likeliest."""
+    if not isinstance(item, Choice) or len(item.key) > 1:
+        return []
+    clash = reading.facts.quantity
+    numbers = quantities(clash.said) if clash.outcome == "clashing" else []
+    by_number = [
+        o for o in options if numbers and any(matches(q, n) for q in quantities(_text(item, o.number)) for n in numbers)
+    ]
+    firm = [
+        o
+        for o in options
+        if o.likely.heard >= OFFERED_FROM
+        and o.likely.heard > likely.heard
+        and o.reading.figures["answer_words"] > reading.figures["answer_words"] - 1e-9
+        and not o.reading.facts.clashes()
+    ]
+    best = by_number[:1] or sorted(firm, key=lambda o: -o.likely.heard)[:1]
+    mends = []
+    for option in best:
+        marked = tuple(replace(o, correct=n == option.number) for n, o in enumerate(item.options))
+        text = _text(item, option.number)
+        mends.append(
+            Mend("other_key", f"Make “{text}” the right answer.", {"text": text}, item=replace(item, options=marked))
+        )
+    return mends
+
+
+def _text(item: Choice, number: int) -> str:
+    return item.options[number].text
+
+
+def _also_key(item: Item, number: int) -> Mend:
+    if not isinstance(item, Choice):
+        return Mend("also_key", "", item=item)
+    marked = tuple(replace(o, correct=o.correct or n == number) for n, o in enumerate(item.options))
+    text = item.options[number].text
+    return Mend("also_key", f"Count “{text}” as right too.", {"text": text}, item=replace(item, options=marked))
+
+
+def _turned(item: Item) -> list[Mend]:
+    if not isinstance(item, TrueFalse) or item.answer is None:
+        return []
+    code = "mark_false" if item.answer else "mark_true"
+    word = "false" if item.answer else "true"
+    return [Mend(code, f"Mark the statement {word}.", item=replace(item, answer=not item.answer))]
+
+
+def _number(item: Item, clash: Comparison | None) -> list[Mend]:
+    """The number that the talk says; in a gap whose unit stands outside, in that unit."""
+    if clash is None or not clash.said:
+        return []
+    claimed, said = clash.claimed, clash.said
+    changed = _worded(item, claimed, said)
+    mine, theirs = quantities(claimed), quantities(said)
+    if isinstance(item, Gap) and changed == item and len(mine) == len(theirs) == 1 and mine[0].stated[0]:
+        said = f"{theirs[0].low / (mine[0].low / mine[0].stated[0]):g}"
+        claimed = item.answers[0]
+        changed = replace(item, answers=(said,))
+    params = {"claimed": claimed, "said": said}
+    return [Mend("number", f"Say “{said}” in place of “{claimed}”.", params, item=changed)]
+
+
+def _without_not(item: Item, clash: Comparison | None) -> list[Mend]:
+    """The negation of the key taken out, where the talk says the thing itself."""
+    if clash is None or not clash.claimed.startswith("not ") or isinstance(item, TrueFalse):
+        return []
+    mends = []
+    for text in item.key_texts:
+        plain = _affirmed(text)
+        if plain != text:
+            params = {"text": plain}
+            mends.append(Mend("affirm", f"Take the “not” out: “{plain}”.", params, item=_worded(item, text, plain)))
+    return mends[:1]
+
+
+def _affirmed(text: str) -> str:
+    """ "Does not reach" as "reaches", "cannot" as "can", "is not" as "is"; only the first negation."""
+    found = _NOT.search(text)
+    if found is None:
+        return text
+    if found["verb"]:
+        helper = found.group()[:4].lower()
+        tag = "VBZ" if helper.startswith("does") else "VBD" if helper.startswith("did") else "VBP"
+        instead = inflected(found["verb"], tag)
+    else:
+        instead = found["can"] or ""
+    return text[: found.start()] + instead + text[found.end() :]
+
+
+def _worded(item: Item, before: str, after: str) -> Item:
+    """``item`` with ``before`` said as ``after``: in the key, or in the question where the key does not say it."""
+
+    def put(text: str) -> str:
+        return re.sub(rf"(?<!\w){re.escape(before)}(?!\w)", lambda _: after, text, count=1)
+
+    match item:
+        case Choice():
+            options = tuple(replace(o, text=put(o.text)) if o.correct else o for o in item.options)
+            return replace(item, options=options) if options != item.options else replace(item, prompt=put(item.prompt))
+        case Gap():
+            answers = tuple(put(a) for a in item.answers)
+            return replace(item, answers=answers) if answers != item.answers else replace(item, prompt=put(item.prompt))
+        case Open():
+            answer = put(item.model_answer)
+            changed = answer != item.model_answer
+            return replace(item, model_answer=answer) if changed else replace(item, prompt=put(item.prompt))
+        case TrueFalse() | Match() | Order():
+            return replace(item, prompt=put(item.prompt))
+        case Note():
+            return replace(item, text=put(item.text))
+    return item
+
+
+def _plainer(text: str, word: str, level: str) -> str:
+    """The commonest word that WordNet puts beside the word's first sense and that stays in the level; else empty."""
+    token = next((t for t in parsed(text) if t.text == word), None)
+    part = {"NOUN": "n", "VERB": "v", "ADJ": "a", "ADV": "r"}.get(token.pos_, "") if token is not None else ""
+    if token is None or not part:
+        return ""
+    lemma = token.lemma_.lower()
+    own = zipf_frequency(lemma, "en")
+    others = [
+        w.lower()
+        for sense in senses(lemma, part)[:1]
+        for w in sense.words
+        if len(w) > 2 and w.isalpha() and w.lower() != lemma
+    ]
+    commoner = sorted((w for w in others if zipf_frequency(w, "en") > own), key=lambda w: (-zipf_frequency(w, "en"), w))
+    chosen = next((w for w in commoner if not above(w, level, "en")), "")
+    return inflected(chosen, token.tag_) if chosen and token.tag_ in _INFLECTED else chosen
+
+
+_INFLECTED = frozenset({"NNS", "VBZ", "VBD", "VBN", "VBG", "JJR", "JJS", "RBR", "RBS"})
