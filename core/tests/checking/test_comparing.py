@@ -174,3 +174,10 @@ def test_plain_clashes_stand_apart_from_mere_signs() -> None:
     facts = Facts(name=Comparison("clashing", "Ana", "Olga"), degree=Comparison("clashing", "all", "some"))
     assert [sort for sort, _ in facts.clashes()] == ["name"]
     assert [sort for sort, _ in facts.signs()] == ["degree"]
+
+
+def test_a_sentence_that_is_two_by_its_grammar_has_distances_too() -> None:
+    said = passage("Shut the gate quickly. Dogs run home.")
+    [gate], [dogs] = said.find("gate"), said.find("dog")
+    assert said.distance(gate, gate) == 0
+    assert said.distance(gate, dogs) == said.distance(dogs, gate) > 0

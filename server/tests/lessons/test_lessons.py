@@ -206,6 +206,8 @@ def test_a_segment_left_out_is_neither_asked_about_nor_shown_nor_counted(client,
     run_jobs()
     item = item_with(lesson, "choice")
     assert "outside_extract" in {f["code"] for f in item.report["findings"]}
+    [widen] = [m["widen"] for m in item.report["mends"] if m["code"] == "widen"]
+    assert widen["start_ms"] >= half["segments"][1]["start_ms"]
     content = edition_content(Lesson.objects.get(id=lesson.id), [item])
     assert [s["id"] for s in content["segments"]] == [first]
     assert content["stretches"] == [{"start_ms": 0, "end_ms": 24_500}]
@@ -227,7 +229,17 @@ def test_a_corrected_sentence_is_read_again_and_undone(client, lesson) -> None:
     send(client, "patch", f"lessons/{lesson.id}/script/{sentence_ids(lesson)[3]}/", {"text": text})
     assert client.get(f"/api/lessons/{lesson.id}/script/").json()[3]["text"] == text
     run_jobs()
-    assert item_with(lesson, "choice").report["verdict"] == "contradicted"
+    item = item_with(lesson, "choice")
+    assert item.report["verdict"] == "contradicted"
+    # What is offered is taken as it is sent.
+    [mend] = [m for m in client.get(f"/api/lessons/{lesson.id}/").json()["items"] if m["id"] == str(item.id)][0][
+        "report"
+    ]["mends"]
+    assert mend["params"] == {"claimed": "About six minutes", "said": "nine minutes"} or mend["content"]
+    client.put(f"/api/items/{item.id}/", mend["content"], "application/json", headers={"If-Match": f'"{item.version}"'})
+    run_jobs()
+    assert item_with(lesson, "choice").report["verdict"] == "heard"
+    send(client, "post", f"lessons/{lesson.id}/undo/")
     send(client, "post", f"lessons/{lesson.id}/undo/")
     assert client.get(f"/api/lessons/{lesson.id}/script/").json()[3]["text"] == WORDS[3]
     run_jobs()

@@ -1382,6 +1382,18 @@ export interface components {
         };
         /** @enum {string} */
         MaterialPlaceEnum: "before" | "during" | "after";
+        /** @description One press that would put an item right: another content, the pause by rule, dropping it, a wider extract. */
+        MendOut: {
+            code: string;
+            message: string;
+            params: {
+                [key: string]: string;
+            };
+            content: components["schemas"]["ItemContent"] | null;
+            pause_ms: number | null;
+            drop: boolean;
+            widen: components["schemas"]["SpanData"] | null;
+        };
         NewPasswordInRequest: {
             /** Format: uuid */
             user: string;
@@ -1606,6 +1618,7 @@ export interface components {
             reason: components["schemas"]["ReasonOut"];
             evidence: components["schemas"]["EvidenceOut"][];
             findings: components["schemas"]["FindingOut"][];
+            mends?: components["schemas"]["MendOut"][];
         };
         ResponseDataRequest: {
             chosen?: number[];

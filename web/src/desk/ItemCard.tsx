@@ -5,6 +5,7 @@ import { KeyShown } from "../kinds/KeyShown";
 import { Rich } from "../ui/Rich";
 import { CardActions } from "./CardActions";
 import { ItemEditor } from "./ItemEditor";
+import { Mends } from "./Mends";
 import type { Item } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
@@ -64,6 +65,7 @@ export function ItemCard({ item, state, step }: { item: Item; state: DeskState; 
             )}
           </button>
           {open && <Body item={item} />}
+          {open && !proposed && <Mends item={item} state={state} />}
           {open && <CardActions item={item} state={state} step={step} />}
         </>
       )}

@@ -13,6 +13,7 @@ export type Sentence = Schemas["SentenceOut"] & { position: number };
 export type Report = Schemas["ReportOut"];
 export type Verdict = Report["verdict"];
 export type Finding = Schemas["FindingOut"];
+export type Mend = Schemas["MendOut"];
 
 const CHECKING_MS = 700;
 

@@ -1,6 +1,7 @@
 import { useTranslation } from "react-i18next";
 import { type Binding, useKeys } from "../app/keys";
 import { spanAt } from "../player/hooks";
+import { apply, mendsOf } from "./Mends";
 import { acts, type Item } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
@@ -96,6 +97,7 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
 function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {
   if (step !== "check") return [];
   const { item, run } = state;
+  const offered = item ? mendsOf(item) : [];
   const queue = worstFirst(state.desk.items);
   const next = () => {
     const at = queue.findIndex((i) => i.id === state.selected);
@@ -111,6 +113,9 @@ function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {
     named("N", "key.nextToDecide", next),
     named("K", "item.keep", keep, !item),
     named("M", "item.mend", () => state.edit(true), !item),
+    ...offered.map((mend, number) =>
+      named(String(number + 1), number ? "" : "mend.key", () => item && apply(state, item, mend)),
+    ),
   ];
 }
 

@@ -10,8 +10,6 @@ import re
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 
-from wordfreq import zipf_frequency
-
 from escuela_core.checking.comparing import Comparison
 from escuela_core.checking.comparing.quantities import matches
 from escuela_core.checking.features import Reading
@@ -22,6 +20,7 @@ from escuela_core.language.inflecting import inflected
 from escuela_core.language.levels import above
 from escuela_core.language.parsing import parsed
 from escuela_core.language.quantities import quantities
+from escuela_core.language.terms import is_light
 from escuela_core.language.wordnet import senses
 from escuela_core.timeline import Span, clock
 
@@ -174,14 +173,14 @@ def _without_not(item: Item, clash: Comparison | None) -> list[Mend]:
         return []
     mends = []
     for text in item.key_texts:
-        plain = _affirmed(text)
+        plain = affirmed(text)
         if plain != text:
             params = {"text": plain}
             mends.append(Mend("affirm", f"Take the “not” out: “{plain}”.", params, item=_worded(item, text, plain)))
     return mends[:1]
 
 
-def _affirmed(text: str) -> str:
+def affirmed(text: str) -> str:
     """ "Does not reach" as "reaches", "cannot" as "can", "is not" as "is"; only the first negation."""
     found = _NOT.search(text)
     if found is None:
@@ -220,21 +219,15 @@ def _worded(item: Item, before: str, after: str) -> Item:
 
 
 def _plainer(text: str, word: str, level: str) -> str:
-    """The commonest word that WordNet puts beside the word's first sense and that stays in the level; else empty."""
+    """The first word that WordNet puts beside the word's first sense and that stays in the level; else empty."""
     token = next((t for t in parsed(text) if t.text == word), None)
     part = {"NOUN": "n", "VERB": "v", "ADJ": "a", "ADV": "r"}.get(token.pos_, "") if token is not None else ""
     if token is None or not part:
         return ""
     lemma = token.lemma_.lower()
-    own = zipf_frequency(lemma, "en")
-    others = [
-        w.lower()
-        for sense in senses(lemma, part)[:1]
-        for w in sense.words
-        if len(w) > 2 and w.isalpha() and w.lower() != lemma
-    ]
-    commoner = sorted((w for w in others if zipf_frequency(w, "en") > own), key=lambda w: (-zipf_frequency(w, "en"), w))
-    chosen = next((w for w in commoner if not above(w, level, "en")), "")
+    others = [w.lower() for sense in senses(lemma, part)[:1] for w in sense.words]
+    fitting = (w for w in others if len(w) > 2 and w.isalpha() and w != lemma and not is_light(w))
+    chosen = next((w for w in fitting if not above(w, level, "en")), "")
     return inflected(chosen, token.tag_) if chosen and token.tag_ in _INFLECTED else chosen
 
 

@@ -38,6 +38,11 @@ def is_content(token: Token) -> bool:
     return token.pos_ in _CONTENT and token.lemma_.lower() not in _LIGHT and token.is_alpha and not token.is_stop
 
 
+def is_light(lemma: str) -> bool:
+    """Whether a word says next to nothing by itself: do, get, make, thing."""
+    return lemma in _LIGHT
+
+
 @lru_cache(maxsize=16_384)
 def names(text: str) -> frozenset[str]:
     """Proper names of an English text, lower case, single words; a capital at its start alone is no name."""
@@ -50,12 +55,6 @@ def names(text: str) -> frozenset[str]:
         and t.text[:1].isupper()
         and (t.i > 0 or t.ent_type_ in {"PERSON", "GPE", "ORG"})
     )
-
-
-@lru_cache(maxsize=16_384)
-def negations(text: str) -> int:
-    """How many negating words an English text holds."""
-    return sum(1 for t in parsed(text) if is_negation(t))
 
 
 def is_negation(token: Token) -> bool:

@@ -86,10 +86,12 @@ class Passage:
     def distance(self, a: Place, b: Place) -> int:
         """Steps of grammar from one word to the other; those in other clauses and sentences are farther."""
         mine, theirs = _climb(a.token), _climb(b.token)
+        between = mine[-1][1] + theirs[-1][1] + STEP_BETWEEN_SENTENCES
         if a.sentence != b.sentence:
-            return mine[-1][1] + theirs[-1][1] + STEP_BETWEEN_SENTENCES
+            return between
         up = dict(mine)
-        return min(up[place] + steps for place, steps in theirs if place in up)
+        # What was cut as one sentence may be two in its grammar.
+        return min((up[place] + steps for place, steps in theirs if place in up), default=between)
 
 
 def _climb(token: Token) -> list[tuple[int, int]]:
