@@ -206,3 +206,9 @@ def test_the_form_of_every_kind_is_looked_at(lock, item, code) -> None:
 def test_an_open_item_with_criteria_alone_has_a_key(lock) -> None:
     item = Open(id="p", prompt="Why is no pump needed?", criteria=(Criterion("water flows by its own weight", 1.0),))
     assert "no_key" not in codes(item, lock)
+
+
+def test_the_words_of_a_bank_are_looked_at_like_options(lock) -> None:
+    item = Gap(id="q", prompt="The gates of today are made of ___.", answers=("steel",), bank=("oak", "Steel", ""))
+    assert {"same_option", "empty_option"} <= codes(item, lock)
+    assert codes(Gap(id="q", prompt=item.prompt, answers=("steel",), bank=("oak",)), lock) == set()

@@ -2,7 +2,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from escuela_core.items import KINDS, Match, Open, Order, Pair, ResponseShapeError, item_from_json, item_to_json
+from escuela_core.items import KINDS, Gap, Match, Open, Order, Pair, ResponseShapeError, item_from_json, item_to_json
 from escuela_core.items.kinds.arranged import shuffled
 from escuela_core.study import Mark, mark, response_from_json
 
@@ -80,3 +80,20 @@ def test_an_open_item_is_whole_with_criteria_alone() -> None:
 def test_every_kind_is_found_by_its_name() -> None:
     assert all(KINDS[name].kind == name for name in KINDS)
     assert set(KINDS) == {"choice", "true_false", "gap", "open", "match", "order", "note"}
+
+
+def test_a_gap_with_a_bank_shows_its_words_by_the_alphabet_and_is_answered_with_one() -> None:
+    data = {"kind": "gap", "prompt": "The gates are of ___.", "answers": ["steel"], "bank": ["oak", "iron"]}
+    item = item_from_json(data)
+    assert isinstance(item, Gap)
+    assert item.shown == ["iron", "oak", "steel"]
+    assert item_from_json(item_to_json(item)) == item
+    assert [mark(item, response_from_json({"text": w}, item)).outcome for w in item.shown] == [
+        "wrong",
+        "wrong",
+        "right",
+    ]
+
+
+def test_a_gap_without_a_bank_shows_nothing_to_choose_from() -> None:
+    assert Gap(prompt="The gates are of ___.", answers=("steel",)).shown == []

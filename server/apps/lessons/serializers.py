@@ -46,6 +46,7 @@ class ItemContent(serializers.Serializer[object]):
     options = OptionData(many=True, required=False)
     answer = serializers.BooleanField(required=False, allow_null=True)
     answers = serializers.ListField(child=serializers.CharField(allow_blank=True), required=False)
+    bank = serializers.ListField(child=serializers.CharField(allow_blank=True), required=False)
     model_answer = serializers.CharField(required=False, allow_blank=True)
     criteria = CriterionData(many=True, required=False)
     pairs = PairData(many=True, required=False)

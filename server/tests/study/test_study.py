@@ -126,6 +126,18 @@ def test_answers_come_in_any_order(browser, lesson) -> None:
     assert outcomes == {"right", "waiting"}
 
 
+def test_a_gap_with_a_bank_offers_its_words_without_saying_which_is_right(teacher, lesson) -> None:
+    from apps.assignments.services import share
+
+    item = item_with(lesson, "gap")
+    item.content = item.content | {"bank": ["Rueda", "Aranda"]}
+    item.save()
+    browser = StudentBrowser(share(teacher, lesson, name="Bank", policy={}))
+    shown = next(q for q in browser.get()["lesson"]["items"] if q["kind"] == "gap")
+    assert shown["options"] == sorted(["Rueda", "Aranda", item.content["answers"][0]])
+    assert browser.answer(item, {"text": "Rueda"}).json()["answers"][0]["outcome"] == "wrong"
+
+
 def test_an_item_not_reached_is_refused_where_skipping_is(browser, assignment, lesson) -> None:
     policy(assignment, skipping="watched")
     item = item_with(lesson, "gap")

@@ -1186,6 +1186,7 @@ export interface components {
             options?: components["schemas"]["OptionData"][];
             answer?: boolean | null;
             answers?: string[];
+            bank?: string[];
             model_answer?: string;
             criteria?: components["schemas"]["CriterionData"][];
             pairs?: components["schemas"]["PairData"][];
@@ -1211,6 +1212,7 @@ export interface components {
             options?: components["schemas"]["OptionDataRequest"][];
             answer?: boolean | null;
             answers?: string[];
+            bank?: string[];
             model_answer?: string;
             criteria?: components["schemas"]["CriterionDataRequest"][];
             pairs?: components["schemas"]["PairDataRequest"][];

@@ -101,14 +101,24 @@ function Truth({ content, put }: Props) {
 function Fillings({ content, put }: Props) {
   const { t } = useTranslation();
   return (
-    <Field label={t("item.answers")} help={t("item.answersHelp")}>
-      <input
-        dir="auto"
-        className="field"
-        value={(content.answers ?? []).join(" / ")}
-        onChange={(e) => put({ answers: e.target.value.split(" / ") })}
-      />
-    </Field>
+    <>
+      <Field label={t("item.answers")} help={t("item.answersHelp")}>
+        <input
+          dir="auto"
+          className="field"
+          value={(content.answers ?? []).join(" / ")}
+          onChange={(e) => put({ answers: e.target.value.split(" / ") })}
+        />
+      </Field>
+      <Field label={t("item.bank")} help={t("item.bankHelp")}>
+        <input
+          dir="auto"
+          className="field"
+          value={(content.bank ?? []).join(" / ")}
+          onChange={(e) => put({ bank: e.target.value ? e.target.value.split(" / ") : [] })}
+        />
+      </Field>
+    </>
   );
 }
 

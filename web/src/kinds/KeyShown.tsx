@@ -22,7 +22,16 @@ export function KeyShown({ content }: { content: Content }) {
         <p className="font-semibold">{t(content.answer ? "study.true" : "study.false")}</p>
       ) : null;
     case "gap":
-      return <p className="font-semibold">{(content.answers ?? []).join(" / ")}</p>;
+      return (
+        <>
+          <p className="font-semibold">{(content.answers ?? []).join(" / ")}</p>
+          {content.bank?.length ? (
+            <p dir="auto" className="text-quiet">
+              {t("item.bankShown", { words: content.bank.join(" / ") })}
+            </p>
+          ) : null}
+        </>
+      );
     case "open":
       return (
         <>

@@ -26,7 +26,7 @@ export function AnswerForm(props: Props) {
   const options =
     question.kind === "true_false"
       ? [t("study.true"), t("study.false")]
-      : question.kind === "choice"
+      : question.kind === "choice" || question.kind === "gap"
         ? question.options
         : [];
   // Where the options stand in an order of their own, what is answered counts as they were written.
@@ -35,18 +35,20 @@ export function AnswerForm(props: Props) {
     const n = order[place] ?? place;
     setChosen(question.several ? toggled(chosen, n) : [n]);
   };
-  const written = question.kind === "gap" || question.kind === "open";
+  const banked = question.kind === "gap" && options.length > 0;
+  const written = (question.kind === "gap" && !banked) || question.kind === "open";
   const ready = {
     choice: chosen.length > 0,
     true_false: chosen.length > 0,
-    gap: text.trim() !== "",
+    gap: banked ? chosen.length > 0 : text.trim() !== "",
     open: text.trim() !== "",
     match: isArranged(arranged),
     order: true,
     note: true,
   }[question.kind];
   const answer = () => {
-    if (ready && !props.busy) send(responseOf(question, { chosen, text, arranged }));
+    const filled = banked ? (options[chosen[0] ?? 0] ?? "") : text;
+    if (ready && !props.busy) send(responseOf(question, { chosen, text: filled, arranged }));
   };
   const notSure = () => send({ not_sure: true });
   const sure = props.offerNotSure && question.kind !== "note";

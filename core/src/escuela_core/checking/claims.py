@@ -62,7 +62,9 @@ def key_claims(item: Item) -> list[Claim]:
 
 
 def option_claims(item: Item) -> list[Claim]:
-    """The claims of the options that are marked wrong."""
+    """The claims of the options that are marked wrong, and of the wrong words of a gap's bank."""
+    if isinstance(item, Gap) and GAP_MARK in item.prompt:
+        return [_joined(item.prompt, word, None) for word in item.bank if word.strip()]
     if not isinstance(item, Choice):
         return []
     return [_joined(item.prompt, o.text, i) for i, o in enumerate(item.options) if not o.correct and o.text.strip()]

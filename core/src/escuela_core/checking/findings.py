@@ -64,7 +64,7 @@ def _part_findings(item: Item) -> list[Finding]:
     return found
 
 
-_PARTS = {"choice": "Option", "match": "Pair", "order": "Step"}
+_PARTS = {"choice": "Option", "gap": "Word", "match": "Pair", "order": "Step"}
 
 
 def _letter(item: Item, number: int) -> str:

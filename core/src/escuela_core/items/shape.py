@@ -56,7 +56,9 @@ def tables(data: dict[str, Any], key: str, path: str, known: set[str], *, most: 
     return found
 
 
-def texts(data: dict[str, Any], key: str, path: str, *, most: int) -> tuple[str, ...]:
+def texts(data: dict[str, Any], key: str, path: str, *, most: int, needed: bool = True) -> tuple[str, ...]:
+    if not needed and key not in data:
+        return ()
     return tuple(
         text({"text": row}, "text", f"{path}.{key}[{i}]") for i, row in enumerate(rows(data, key, path, most=most))
     )

@@ -1,4 +1,4 @@
-"""Gap: a sentence with one gap, ``___``, and every filling that counts."""
+"""Gap: a sentence with one gap, ``___``, every filling that counts, and perhaps a bank of words to fill it from."""
 
 from __future__ import annotations
 
@@ -9,23 +9,28 @@ from escuela_core.items import shape
 from escuela_core.items.kinds.typed import same_answer, typed
 from escuela_core.items.model import GAP_MARK, Item, Response
 
-MOST_ANSWERS = 30
+MOST_ANSWERS, MOST_BANK = 30, 20
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Gap(Item):
+    """``bank`` holds the wrong words that the first filling is offered among; where it is empty students type."""
+
     kind: ClassVar[str] = "gap"
-    own_keys: ClassVar[set[str]] = {"prompt", "answers"}
+    own_keys: ClassVar[set[str]] = {"prompt", "answers", "bank"}
     prompt: str
     answers: tuple[str, ...]
+    bank: tuple[str, ...] = ()
 
     @classmethod
     def read(cls, data: dict[str, Any], path: str, shared: dict[str, Any]) -> Gap:
         answers = shape.texts(data, "answers", path, most=MOST_ANSWERS)
-        return cls(prompt=shape.text(data, "prompt", path), answers=answers, **shared)
+        bank = shape.texts(data, "bank", path, most=MOST_BANK, needed=False)
+        return cls(prompt=shape.text(data, "prompt", path), answers=answers, bank=bank, **shared)
 
     def own_json(self) -> dict[str, Any]:
-        return {"prompt": self.prompt, "answers": list(self.answers)}
+        own: dict[str, Any] = {"prompt": self.prompt, "answers": list(self.answers)}
+        return own | ({"bank": list(self.bank)} if self.bank else {})
 
     @property
     def asked(self) -> str:
@@ -34,6 +39,15 @@ class Gap(Item):
     @property
     def has_key(self) -> bool:
         return GAP_MARK in self.prompt and bool(self.answers) and all(a.strip() for a in self.answers)
+
+    @property
+    def parts(self) -> list[str]:
+        return [*self.answers[:1], *self.bank] if self.bank else []
+
+    @property
+    def shown(self) -> list[str]:
+        """The words of the bank with the first filling among them, by the alphabet so that its place tells nothing."""
+        return sorted(self.parts, key=str.casefold)
 
     @property
     def key_texts(self) -> list[str]:
