@@ -29,6 +29,7 @@ STATUS = {
     "still_checking": 409,
     "nothing_to_undo": 409,
     "upload_too_large": 413,
+    "picture_too_large": 413,
     "not_failed": 409,
     "times_same": 409,
 }

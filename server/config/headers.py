@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; "
-    "media-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; "
+    "media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; "
     "frame-src {hosts}; frame-ancestors {frames}"
 )
 
@@ -27,5 +27,7 @@ class ContentPolicyMiddleware:
         hosts = " ".join(host.get("player") or host["origin"] for host in settings.RECORDING_HOSTS) or "'none'"
         policy = POLICY.format(frames="*" if framed else "'none'", hosts=hosts)
         response.setdefault("Content-Security-Policy", policy)
-        response.setdefault("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
+        # Teachers speak notes; students' devices are never listened to.
+        microphone = "()" if framed else "(self)"
+        response.setdefault("Permissions-Policy", f"camera=(), microphone={microphone}, geolocation=()")
         return response

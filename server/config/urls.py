@@ -14,6 +14,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from apps.accounts.views import outbox
+from apps.lessons.attachment_views import attached
 from config.errors import SentenceError
 
 
@@ -70,6 +71,7 @@ api: list[URLPattern | URLResolver] = [
 ]
 urlpatterns = [
     path("", include("apps.recordings.urls")),
+    path("media/attached/<str:name>", attached),
     path("api/", include(api)),
     path("outbox/", outbox),
     path("s/", student_page),

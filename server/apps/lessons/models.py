@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import uuid
+from pathlib import Path
 
 from django.conf import settings
 from django.db import models
 
-from apps.recordings.models import Recording
+from apps.recordings.models import Recording, media_key
 from escuela_core.items import Item as CoreItem
 from escuela_core.items import item_from_json
 from escuela_core.timeline import Span
@@ -152,3 +153,21 @@ class ServiceAnswer(models.Model):
     text = models.TextField()
     tokens = models.JSONField(default=dict)
     made_at = models.DateTimeField(auto_now_add=True)
+
+
+class Attachment(models.Model):
+    """A picture or a spoken note of a lesson's items, which name it in ``image`` or ``sound``."""
+
+    class Kind(models.TextChoices):
+        IMAGE = "image"
+        SOUND = "sound"
+
+    name = models.CharField(max_length=40, primary_key=True, default=media_key)
+    lesson = models.ForeignKey(Lesson, on_delete=models.CASCADE, related_name="attachments")
+    kind = models.CharField(max_length=8, choices=Kind.choices)
+    media_type = models.CharField(max_length=40)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    @property
+    def path(self) -> Path:
+        return Path(settings.MEDIA_FOLDER) / "attached" / self.name

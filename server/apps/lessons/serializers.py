@@ -54,6 +54,7 @@ class ItemContent(serializers.Serializer[object]):
     text = serializers.CharField(required=False, allow_blank=True)
     goal = serializers.CharField(required=False, allow_blank=True)
     image = serializers.CharField(required=False, allow_blank=True)
+    image_alt = serializers.CharField(required=False, allow_blank=True)
     sound = serializers.CharField(required=False, allow_blank=True)
     time_limit_s = serializers.IntegerField(required=False, allow_null=True)
     explanation = serializers.CharField(required=False, allow_blank=True)

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from apps.lessons import item_views, material_views, proposing_views, script_views, views
+from apps.lessons import attachment_views, item_views, material_views, proposing_views, script_views, views
 
 urlpatterns = [
     path("lessons/", views.LessonsView.as_view()),
@@ -22,6 +22,7 @@ urlpatterns = [
     path("lessons/<uuid:lesson_id>/segments/", views.SegmentsView.as_view()),
     path("lessons/<uuid:lesson_id>/items/", item_views.ItemsView.as_view()),
     path("lessons/<uuid:lesson_id>/pasted/", item_views.PastedView.as_view()),
+    path("lessons/<uuid:lesson_id>/attachments/", attachment_views.AttachmentsView.as_view()),
     path("lessons/<uuid:lesson_id>/propose/", proposing_views.ProposeView.as_view()),
     path("lessons/<uuid:lesson_id>/choose/", proposing_views.ChooseView.as_view()),
     path("items/<uuid:item_id>/vary/", proposing_views.VaryView.as_view()),

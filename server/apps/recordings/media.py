@@ -78,6 +78,8 @@ def probe(path: Path, name: str) -> Probe:
     duration_s = float(data["format"].get("duration") or 0)
     if not sounds:
         raise NoSoundError(name)
+    # What a browser or a screen recorder wrote as it went on says nowhere how long it became.
+    duration_s = duration_s or _last_sound_s(path)
     if duration_s <= 0.2:
         raise NotMediaError(name)
     if duration_s * 1000 > LONGEST_MS:
@@ -89,6 +91,15 @@ def probe(path: Path, name: str) -> Probe:
         if s.get("codec_name") in TEXT_CODECS
     )
     return Probe(round(duration_s * 1000), bool(pictures), _playable_type(container, codecs, bool(pictures)), texts)
+
+
+def _last_sound_s(path: Path) -> float:
+    """Where the last packet of sound begins, by reading the whole file."""
+    command = ["ffprobe", "-v", "error", *_GUARD, "-select_streams", "a:0", "-show_entries", "packet=pts_time"]
+    command += ["-of", "csv=p=0", str(path)]
+    done = subprocess.run(command, capture_output=True, check=False, timeout=600, stdin=subprocess.DEVNULL, text=True)
+    times = [line.strip(", ") for line in done.stdout.splitlines()]
+    return max((float(t) for t in times if t and t != "N/A"), default=0.0)
 
 
 def text_stream(path: Path, index: int) -> bytes:

@@ -7,6 +7,7 @@ from datetime import datetime
 from typing import Any
 
 from apps.assignments.models import Assignment, frozen
+from apps.lessons.attachments import address_of
 from apps.study.models import Answer, Student
 from apps.study.services import watched
 from escuela_core.items import Choice, Item, Match, TrueFalse
@@ -72,6 +73,9 @@ def question(item: Item, shuffled_for: str = "") -> dict[str, Any]:
         "marks": item.marks,
         "pause_ms": item.pause_ms or 0,
         "hear_from_ms": min((s.start_ms for s in item.evidence), default=None),
+        "image_url": address_of(item.image),
+        "image_alt": item.image_alt,
+        "sound_url": address_of(item.sound),
     }
 
 

@@ -33,6 +33,9 @@ class QuestionOut(serializers.Serializer[object]):
     marks = serializers.FloatField()
     pause_ms = serializers.IntegerField()
     hear_from_ms = serializers.IntegerField(allow_null=True)
+    image_url = serializers.CharField(allow_null=True)
+    image_alt = serializers.CharField()
+    sound_url = serializers.CharField(allow_null=True)
 
 
 class StudyLineOut(serializers.Serializer[object]):

@@ -417,6 +417,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/attachments/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep an uploaded picture or spoken note with the lesson. */
+        post: operations["lessons_attachments_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{lesson_id}/choose/": {
         parameters: {
             query?: never;
@@ -1038,6 +1055,18 @@ export interface components {
         };
         /** @enum {string} */
         AssignmentStateEnum: "not_yet" | "open" | "late" | "closed";
+        /** @enum {string} */
+        AttachmentInKindEnum: "image" | "sound";
+        AttachmentInRequest: {
+            /** Format: uuid */
+            upload: string;
+            kind: components["schemas"]["AttachmentInKindEnum"];
+        };
+        /** @description ``name`` is what an item names it by, in ``image`` or ``sound``. */
+        AttachmentOut: {
+            name: string;
+            url: string;
+        };
         /** @enum {unknown} */
         BlankEnum: "";
         BringInRequest: {
@@ -1194,6 +1223,7 @@ export interface components {
             text?: string;
             goal?: string;
             image?: string;
+            image_alt?: string;
             sound?: string;
             time_limit_s?: number | null;
             explanation?: string;
@@ -1220,6 +1250,7 @@ export interface components {
             text?: string;
             goal?: string;
             image?: string;
+            image_alt?: string;
             sound?: string;
             time_limit_s?: number | null;
             explanation?: string;
@@ -1553,6 +1584,9 @@ export interface components {
             marks: number;
             pause_ms: number;
             hear_from_ms: number | null;
+            image_url: string | null;
+            image_alt: string;
+            sound_url: string | null;
         };
         ReasonOut: {
             code: string;
@@ -2699,6 +2733,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AssignmentOut"];
+                };
+            };
+        };
+    };
+    lessons_attachments_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttachmentInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentOut"];
                 };
             };
         };

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
+import { attachedUrl } from "../api/attachments";
 import { clock as shown } from "../app/times";
 import { KeyShown } from "../kinds/KeyShown";
 import { Rich } from "../ui/Rich";
@@ -84,6 +85,17 @@ function Body({ item }: { item: Item }) {
   const pause = content.pause_ms;
   return (
     <div className="mt-1 space-y-1.5">
+      {content.image && (
+        <img
+          src={attachedUrl(content.image)}
+          alt={content.image_alt ?? ""}
+          className="max-h-32 rounded border border-rule"
+        />
+      )}
+      {content.sound && (
+        // biome-ignore lint/a11y/useMediaCaption: the teacher's own words, which the note says in writing too
+        <audio controls preload="none" src={attachedUrl(content.sound)} className="h-9 w-full" />
+      )}
       <KeyShown content={content} />
       {content.explanation && (
         <p dir="auto" className="text-quiet">

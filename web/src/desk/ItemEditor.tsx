@@ -4,6 +4,7 @@ import { KeyEditor } from "../kinds/KeyEditor";
 import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { Picture, Spoken } from "./Attachments";
 import type { Item } from "./queries";
 import type { DeskState } from "./useDeskState";
 import { useDraft } from "./useDraft";
@@ -50,6 +51,8 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
           onChange={(e) => put(content.kind === "note" ? { text: e.target.value } : { prompt: e.target.value })}
         />
       </Field>
+      <Picture lesson={state.desk.id} content={content} put={put} />
+      {content.kind === "note" && <Spoken lesson={state.desk.id} content={content} put={put} />}
       <KeyEditor content={content} put={put} />
       {content.kind !== "note" && (
         <>

@@ -41,9 +41,8 @@ export function apply(state: DeskState, item: Item, mend: Mend): void {
   else if (mend.drop) run(() => acts.put(item.id, "dropped"));
   else if (widen) {
     const left = desk.segments.find((s) => !s.takes_part && s.start_ms <= widen.start_ms && widen.start_ms < s.end_ms);
-    if (left) return run(() => acts.choose(left.id, true));
     const from = Math.min(desk.extract_start_ms ?? 0, widen.start_ms);
     const to = Math.max(desk.extract_end_ms ?? desk.recording.duration_ms, widen.end_ms);
-    run(() => acts.extract(desk.id, from || null, to));
+    run(() => (left ? acts.choose(left.id, true) : acts.extract(desk.id, from || null, to)));
   } else run(() => acts.placeAgain(item.id));
 }

@@ -58,6 +58,13 @@ export function Card(props: Props) {
       <h2 dir="auto" className="mb-3 whitespace-pre-wrap text-[17px] font-semibold leading-snug">
         <Rich text={question.prompt} />
       </h2>
+      {question.image_url && (
+        <img src={question.image_url} alt={question.image_alt} className="mb-3 max-h-80 max-w-full rounded" />
+      )}
+      {question.sound_url && (
+        // biome-ignore lint/a11y/useMediaCaption: the teacher's own words, which the note says in writing too
+        <audio controls autoPlay src={question.sound_url} aria-label={t("study.spoken")} className="mb-3 w-full" />
+      )}
       <ErrorNotice error={error} />
       {again ? (
         <AnswerForm

@@ -13,6 +13,9 @@ const question = (id: string, pause_ms: number): Question => ({
   marks: 1,
   pause_ms,
   hear_from_ms: 0,
+  image_url: null,
+  image_alt: "",
+  sound_url: null,
 });
 const lesson = {
   stretches: [{ start_ms: 0, end_ms: 90_000 }],

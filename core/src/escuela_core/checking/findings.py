@@ -41,6 +41,9 @@ def form_findings(item: Item) -> list[Finding]:
     if not item.has_key:
         weaker: Severity = "look" if item.waits else "error"
         found.append(Finding("no_key", weaker, "No right answer is given."))
+    if item.image and not item.image_alt.strip():
+        message = "Nothing says what the picture shows for those who cannot see it."
+        found.append(Finding("no_alternative", "look", message))
     return found + _part_findings(item)
 
 

@@ -37,7 +37,8 @@ class Response:
 class Item:
     """``pause_ms`` is None until the item is placed; ``id`` is empty until it is kept.
 
-    ``image`` and ``sound`` name files, ``goal`` the learning goal asked about; they are kept as given.
+    ``image`` and ``sound`` name files, ``image_alt`` says what the picture shows, ``goal`` is the learning goal asked
+    about; they are kept as given.
     """
 
     kind: ClassVar[str]
@@ -53,6 +54,7 @@ class Item:
     evidence: tuple[Span, ...] = ()
     goal: str = ""
     image: str = ""
+    image_alt: str = ""
     sound: str = ""
 
     @property

@@ -11,7 +11,7 @@ from escuela_core.items.shape import ItemShapeError
 from escuela_core.timeline import Span
 
 MOST_ITEMS = 2_000
-_TEXTS = ("explanation", "goal", "image", "sound")
+_TEXTS = ("explanation", "goal", "image", "image_alt", "sound")
 _SHARED = {"id", "kind", "marks", "depth", "purpose", "pause_ms", "time_limit_s", "evidence", *_TEXTS}
 
 
@@ -40,7 +40,7 @@ def item_to_json(item: Item) -> dict[str, Any]:
     data |= {"explanation": item.explanation, "marks": item.marks, "depth": item.depth, "purpose": item.purpose}
     optional = {"pause_ms": item.pause_ms, "time_limit_s": item.time_limit_s}
     data |= {k: v for k, v in optional.items() if v is not None}
-    data |= {k: getattr(item, k) for k in ("goal", "image", "sound") if getattr(item, k)}
+    data |= {k: getattr(item, k) for k in _TEXTS[1:] if getattr(item, k)}
     data["evidence"] = [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in item.evidence]
     return data
 

@@ -1,0 +1,103 @@
+"""Pictures and spoken notes of items."""
+
+import io
+import subprocess
+
+import pytest
+from PIL import Image
+
+from apps.assignments.services import share
+from apps.lessons import attachments
+from apps.lessons.models import Attachment
+from apps.recordings.models import Upload
+
+from ..conftest import StudentBrowser, item_with, upload
+from .test_lessons import send
+
+pytestmark = pytest.mark.django_db
+
+
+def picture(form: str = "PNG", size: tuple[int, int] = (2400, 1200), **more) -> bytes:
+    file = io.BytesIO()
+    Image.new("RGB", size, (200, 80, 40)).save(file, form, **more)
+    return file.getvalue()
+
+
+def kept(client, teacher, lesson, data: bytes, *, name: str = "gate.png", kind: str = "image"):
+    sent = upload(teacher, name, data)
+    return send(client, "post", f"lessons/{lesson.id}/attachments/", {"upload": str(sent.id), "kind": kind})
+
+
+@pytest.mark.parametrize("form", ["PNG", "JPEG", "WEBP", "GIF"])
+def test_a_picture_is_kept_no_wider_than_a_screen(client, teacher, lesson, form) -> None:
+    answer = kept(client, teacher, lesson, picture(form))
+    assert answer.status_code == 201
+    served = client.get(answer.json()["url"])
+    assert served["Content-Type"] == "image/webp"
+    assert Image.open(io.BytesIO(b"".join(served.streaming_content))).size == (1600, 800)
+    assert not Upload.objects.exists()
+
+
+def test_a_photograph_stands_upright_and_tells_nothing_of_its_camera(client, teacher, lesson) -> None:
+    turned = Image.Exif()
+    turned[0x0112], turned[0x010F] = 6, "A camera"
+    answer = kept(client, teacher, lesson, picture("JPEG", (400, 200), exif=turned))
+    shown = Image.open(attachments.Attachment.objects.get(name=answer.json()["name"]).path)
+    assert shown.size == (200, 400)
+    assert not shown.getexif()
+
+
+@pytest.mark.parametrize(
+    "data",
+    [b"<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>", b"MZ\x90", picture()[:200], b"GIF89a"],
+)
+def test_what_is_no_picture_is_refused_in_one_sentence(client, teacher, lesson, data) -> None:
+    answer = kept(client, teacher, lesson, data)
+    assert (answer.status_code, answer.json()["code"]) == (400, "picture_unreadable")
+    assert not Attachment.objects.exists()
+    assert not Upload.objects.exists()
+
+
+def test_a_huge_picture_is_refused(client, teacher, lesson, monkeypatch) -> None:
+    monkeypatch.setattr(attachments, "LARGEST_PICTURE_BYTES", 1_000)
+    assert kept(client, teacher, lesson, picture()).json()["code"] == "picture_too_large"
+    monkeypatch.undo()
+    monkeypatch.setattr(attachments, "MOST_PIXELS", 1_000)
+    assert kept(client, teacher, lesson, picture()).json()["code"] == "picture_too_large"
+
+
+def spoken(seconds: int, *more: str) -> bytes:
+    command = ["ffmpeg", "-v", "error", "-f", "lavfi", "-i", f"sine=220:duration={seconds}", *more, "-"]
+    return subprocess.run(command, capture_output=True, check=True).stdout
+
+
+def test_a_spoken_note_plays_in_every_browser(client, teacher, lesson) -> None:
+    answer = kept(client, teacher, lesson, spoken(1, "-c:a", "libopus", "-f", "webm"), name="n.webm", kind="sound")
+    part = client.get(answer.json()["url"], headers={"Range": "bytes=4-7"})
+    assert (part.status_code, part["Content-Type"], b"".join(part.streaming_content)) == (206, "audio/mp4", b"ftyp")
+
+
+def test_a_spoken_note_has_an_end(client, teacher, lesson, monkeypatch) -> None:
+    monkeypatch.setattr(attachments, "LONGEST_SOUND_MS", 500)
+    answer = kept(client, teacher, lesson, spoken(1, "-f", "wav"), name="n.wav", kind="sound")
+    assert answer.json()["code"] == "sound_too_long"
+    assert kept(client, teacher, lesson, picture(), name="n.wav", kind="sound").json()["code"] in (
+        "not_media",
+        "no_sound",
+    )
+
+
+def test_other_teachers_lessons_take_no_attachments(client, teacher, lesson, stranger) -> None:
+    assert kept(stranger, teacher, lesson, picture()).status_code == 404
+    assert client.get("/media/attached/nothing-of-that-name").status_code == 404
+
+
+def test_a_picture_without_words_for_it_is_a_finding_and_students_see_it(client, teacher, lesson) -> None:
+    name = kept(client, teacher, lesson, picture()).json()["name"]
+    item = item_with(lesson, "choice")
+    item.content = item.content | {"image": name, "image_alt": "A gate", "sound": "../../etc/passwd"}
+    item.save()
+    shown = StudentBrowser(share(teacher, lesson, name="Pictures", policy={})).get()["lesson"]["items"]
+    [question] = [q for q in shown if q["id"] == str(item.id)]
+    assert (question["image_url"], question["image_alt"]) == (f"/media/attached/{name}", "A gate")
+    assert question["sound_url"] is None
