@@ -9,23 +9,26 @@ export function Mends({ item, state }: { item: Item; state: DeskState }) {
   const offered = mendsOf(item);
   if (offered.length === 0) return null;
   return (
-    <ul aria-label={t("mend.title")} className="space-y-1">
-      {offered.map((mend, number) => {
-        const key = `mend.${mend.code}`;
-        return (
-          <li key={mend.message}>
-            <Button
-              small
-              hint={String(number + 1)}
-              className="!whitespace-normal text-left"
-              onClick={() => apply(state, item, mend)}
-            >
-              <span dir="auto">{i18n.exists(key) ? t(key, mend.params) : mend.message}</span>
-            </Button>
-          </li>
-        );
-      })}
-    </ul>
+    <section className="mt-2 border-t border-rule pt-1.5">
+      <h3 className="mb-1 text-[13px] text-quiet">{t("mend.title")}</h3>
+      <ul className="space-y-1">
+        {offered.map((mend, number) => {
+          const key = `mend.${mend.code}`;
+          return (
+            <li key={mend.message}>
+              <Button
+                small
+                hint={String(number + 1)}
+                className="!whitespace-normal text-left"
+                onClick={() => apply(state, item, mend)}
+              >
+                <span dir="auto">{i18n.exists(key) ? t(key, mend.params) : mend.message}</span>
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
   );
 }
 

@@ -47,6 +47,7 @@ _ENDS = (
     ("buy pay", "sell earn"),
 )
 
+_SORTS = {"ADJ": "how", "ADV": "how", "ADP": "how", "VERB": "act", "NOUN": "thing"}
 _SPLIT_ENDS = tuple((frozenset(one.split()), frozenset(other.split())) for one, other in _ENDS)
 
 
@@ -64,18 +65,16 @@ def compare(claim: str, passage: Passage) -> Comparison:
 
 
 def wider(claim: str, passage: Passage) -> Comparison:
-    """The same with directions and the antonyms of near relatives, in the neighbours too."""
-    theirs = {t.lemma_.lower(): t.text for doc in passage.docs for t in doc if t.is_alpha}
+    """The same with directions and the antonyms of near relatives, between words of one sort."""
+    theirs = {t.lemma_.lower(): t for t in passage.docs[0] if t.is_alpha}
     every = frozenset(theirs)
     for token in parsed(claim):
-        lemma = token.lemma_.lower()
-        if lemma in every or token.pos_ not in {"ADJ", "VERB", "NOUN", "ADV", "ADP"}:
+        lemma, sort = token.lemma_.lower(), _SORTS.get(token.pos_)
+        if sort is None or lemma in every or not (near(lemma) | _same_end(lemma)).isdisjoint(every):
             continue
-        if not (near(lemma) | _same_end(lemma)).isdisjoint(every):
-            continue
-        against = sorted(contraries(lemma) & every)
+        against = sorted(w for w in contraries(lemma) & every if _SORTS.get(theirs[w].pos_) == sort)
         if against:
-            return Comparison("clashing", token.text, theirs[against[0]])
+            return Comparison("clashing", token.text, theirs[against[0]].text)
     return SILENT
 
 
