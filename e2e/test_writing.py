@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from conftest import NewPage, axe_faults, open_lesson, sign_in_demo
+from conftest import ROOT, NewPage, axe_faults, open_lesson, sign_in_demo
 from playwright.sync_api import Page, expect
 
 KNOTS, LOCK = "Three knots that hold a boat", "How a canal lock lifts a boat"
@@ -104,3 +104,40 @@ def test_what_stands_around_the_viewing_reaches_a_student(new_page: NewPage) -> 
     phone.get_by_role("button", name=word, exact=True).first.tap()
     expect(phone.get_by_role("note")).to_have_text("one of several steps")
     assert axe_faults(phone) == ""
+
+
+def test_an_offered_mend_is_one_key_and_can_be_taken_back(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Three knots that hold a boat", "Check")
+    page.keyboard.press("n")
+    wrong = page.get_by_role("article").filter(has_text="How much of a line's strength")
+    expect(wrong.get_by_role("button", name="Make “About forty percent” the right answer")).to_be_visible()
+    assert axe_faults(page) == ""
+    page.keyboard.press("1")
+    expect(wrong.get_by_text("heard", exact=True)).to_be_visible(timeout=60_000)
+    expect(wrong.get_by_role("button", name="Make “About forty percent”")).to_be_hidden()
+    page.keyboard.press("Control+z")
+    expect(wrong.get_by_text("contradicted", exact=True)).to_be_visible(timeout=60_000)
+
+
+def test_a_picture_and_a_bank_of_words_reach_a_phone(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, LOCK, "Items")
+    page.get_by_role("button", name="Gap", exact=True).first.click()
+    page.get_by_label("Question").fill("A lock is a stone ___.")
+    page.get_by_label("Answers that count").fill("chamber")
+    page.get_by_label("Wrong words to choose among").fill("bridge / wall")
+    page.locator("input[type=file]").set_input_files(ROOT / "docs" / "screenshots" / "study-asking.png")
+    page.get_by_label("What the picture shows").fill("A boat between two gates")
+    assert axe_faults(page) == ""
+    page.get_by_role("button", name="Done").click()
+    expect(page.get_by_text("among: bridge / wall")).to_be_visible()
+    page.keyboard.press("r")
+    page.get_by_text("Rehearsal, nothing is recorded").wait_for()
+    page.get_by_role("button", name="0:0").first.click()
+    expect(page.get_by_role("img", name="A boat between two gates")).to_be_visible()
+    page.get_by_role("radio", name="chamber").check()
+    page.get_by_role("button", name="Answer").click()
+    expect(page.get_by_text("Right", exact=False).first).to_be_visible()

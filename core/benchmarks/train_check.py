@@ -34,6 +34,7 @@ class Row:
     label: str
     denied: bool
     talk: str
+    trap: str
 
 
 def rows(name: str) -> list[Row]:
@@ -49,7 +50,9 @@ def rows(name: str) -> list[Row]:
         label = talk.labels[item.id]["verdict"]
         reading = read_claim(script, claim, table[0], options, kind=item.kind)
         verdict = FLIPPED[label] if claim.denied else label
-        found.append(Row([reading.figures[n] for n in NAMES], verdict, label, claim.denied, name))
+        found.append(
+            Row([reading.figures[n] for n in NAMES], verdict, label, claim.denied, name, talk.labels[item.id]["trap"])
+        )
     return found
 
 

@@ -79,6 +79,13 @@ def test_the_later_of_two_twins_may_be_dropped(lock) -> None:
     assert [[m.code for m in r.mends if m.drop] for r in reports] == [[], ["drop"]]
 
 
+def test_two_pauses_close_together_may_become_the_later_one(lock) -> None:
+    first = replace(choice("How long does the chamber take to fill?", "About six minutes", "An hour"), pause_ms=40_000)
+    second = replace(choice("What are the gates made of?", "Steel", "Oak"), id="r", pause_ms=44_000)
+    [mend] = [m for m in check([first, second], lock)[1].mends if m.code == "share"]
+    assert (mend.other, mend.pause_ms) == ("q", 44_000)
+
+
 def test_what_is_said_outside_the_extract_may_be_taken_in(lock) -> None:
     outside = span_of(lock, "Marta Olivares")
     item = choice("Who built the first gates of oak?", "Marta Olivares", "The keeper")

@@ -88,4 +88,5 @@ def _mend(mend: Mend) -> dict[str, Any]:
         "pause_ms": mend.pause_ms,
         "drop": mend.drop,
         "widen": asdict(mend.widen) if mend.widen else None,
+        "other": mend.other,
     }

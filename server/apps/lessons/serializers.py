@@ -99,6 +99,7 @@ class MendOut(serializers.Serializer[object]):
     pause_ms = serializers.IntegerField(allow_null=True)
     drop = serializers.BooleanField()
     widen = SpanData(allow_null=True)
+    other = serializers.CharField(allow_null=True)
 
 
 class ReportOut(serializers.Serializer[object]):

@@ -1426,6 +1426,7 @@ export interface components {
             pause_ms: number | null;
             drop: boolean;
             widen: components["schemas"]["SpanData"] | null;
+            other: string | null;
         };
         NewPasswordInRequest: {
             /** Format: uuid */

@@ -47,5 +47,8 @@ export function apply(state: DeskState, item: Item, mend: Mend): void {
     const from = Math.min(desk.extract_start_ms ?? 0, widen.start_ms);
     const to = Math.max(desk.extract_end_ms ?? desk.recording.duration_ms, widen.end_ms);
     run(() => (left ? acts.choose(left.id, true) : acts.extract(desk.id, from || null, to)));
+  } else if (mend.other && mend.pause_ms !== null) {
+    const { other, pause_ms } = mend;
+    run(() => acts.pause(other, pause_ms));
   } else run(() => acts.placeAgain(item.id));
 }

@@ -1,7 +1,6 @@
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
 import { Button } from "../ui/Button";
-import type { Segment } from "./queries";
 import { pick } from "./useDeskKeys";
 import type { DeskState } from "./useDeskState";
 
@@ -22,18 +21,22 @@ export function WholeLesson({ state }: { state: DeskState }) {
       <p className="mb-2 text-quiet">{mix(overview.depths, "depth")}</p>
       <ul className="space-y-1.5">
         {unasked.map((s) => (
-          <Unasked key={s.id} segment={s} number={segments.indexOf(s) + 1} state={state} />
+          <Bare
+            key={s.id}
+            says={t("whole.unasked", { number: segments.indexOf(s) + 1, title: s.title })}
+            fill={s.title}
+            go={() => state.clock.seek(s.start_ms)}
+            propose={() => state.proposeHere(s.start_ms)}
+          />
         ))}
         {overview.quiet.map((q) => (
-          <li key={q.start_ms}>
-            <button
-              type="button"
-              className="text-left text-teal underline"
-              onClick={() => state.clock.seek(q.start_ms)}
-            >
-              {t("whole.quiet", { from: shown(q.start_ms), to: shown(q.end_ms) })}
-            </button>
-          </li>
+          <Bare
+            key={q.start_ms}
+            says={t("whole.quiet", { from: shown(q.start_ms), to: shown(q.end_ms) })}
+            fill={shown(q.start_ms)}
+            go={() => state.clock.seek(q.start_ms)}
+            propose={() => state.proposeHere((q.start_ms + q.end_ms) / 2)}
+          />
         ))}
         {overview.sharing.map((ids) => (
           <li key={ids.join()} dir="auto">
@@ -63,22 +66,15 @@ export function WholeLesson({ state }: { state: DeskState }) {
   );
 }
 
-function Unasked({ segment, number, state }: { segment: Segment; number: number; state: DeskState }) {
+/** A stretch without a question: one press goes there, one has some proposed for it. */
+function Bare(props: { says: string; fill: string; go: () => void; propose: () => void }) {
   const { t } = useTranslation();
   return (
     <li className="flex items-center justify-between gap-2">
-      <button
-        type="button"
-        className="text-left text-teal underline"
-        onClick={() => state.clock.seek(segment.start_ms)}
-      >
-        {t("whole.unasked", { number, title: segment.title })}
+      <button type="button" className="text-left text-teal underline" onClick={props.go}>
+        {props.says}
       </button>
-      <Button
-        small
-        aria-label={`${t("items.propose")}: ${segment.title}`}
-        onClick={() => state.proposeHere(segment.start_ms)}
-      >
+      <Button small aria-label={`${t("items.propose")}: ${props.fill}`} onClick={props.propose}>
         {t("items.propose")}
       </Button>
     </li>

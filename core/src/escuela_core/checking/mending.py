@@ -31,7 +31,10 @@ _NOT = re.compile(r"\b(?:do|does|did)(?: not|n['’]t) (?P<verb>\w+)|(?P<can>can
 
 @dataclass(frozen=True, slots=True)
 class Mend:
-    """``code`` and ``params`` make the sentence; exactly one of the four ways is set."""
+    """``code`` and ``params`` make the sentence; exactly one of the four ways is set.
+
+    Where ``other`` names an item, it is that one whose pause is moved.
+    """
 
     code: str
     message: str
@@ -40,6 +43,7 @@ class Mend:
     pause_ms: int | None = None
     drop: bool = False
     widen: Span | None = None
+    other: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,6 +82,14 @@ def pause_mend(item: Item, findings: Iterable[Finding], placed_ms: int) -> list[
         return []
     at = clock(placed_ms)
     return [Mend("pause", f"Pause at {at}, in the silence after the answer.", {"at": at}, pause_ms=placed_ms)]
+
+
+def crowding_mend(item: Item, finding: Finding) -> list[Mend]:
+    """One pause for two items that stand too close: the later one's, so that neither is asked before its words."""
+    if item.pause_ms is None or finding.other is None:
+        return []
+    at = clock(item.pause_ms)
+    return [Mend("share", f"Ask both here, at {at}.", {"at": at}, pause_ms=item.pause_ms, other=finding.other)]
 
 
 def twin_mend(finding: Finding) -> Mend:

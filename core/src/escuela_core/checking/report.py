@@ -15,6 +15,7 @@ from escuela_core.checking.judging import Likelihood, likelihood, turned
 from escuela_core.checking.mending import (
     Mend,
     Said,
+    crowding_mend,
     extract_mend,
     mends,
     pause_mend,
@@ -87,6 +88,7 @@ def check(
 def _beside(report: ItemReport, item: Item, found: Sequence[Finding], level: str, transcript: Transcript) -> ItemReport:
     """``report`` with what the item has beside the others, and at the level of its class."""
     offered = [twin_mend(f) for f in found if f.code == "twin"]
+    offered += [m for f in found if f.code == "crowded" for m in crowding_mend(item, f)]
     leaves: list[Finding] = []
     if level:
         spoken = _spoken(transcript)

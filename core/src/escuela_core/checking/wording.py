@@ -145,10 +145,11 @@ def crowded(items: Sequence[Item]) -> dict[int, Finding]:
     """Items whose pause comes soon after another's, by number; those that share a pause do not crowd it."""
     placed = sorted((item.pause_ms, n) for n, item in enumerate(items) if item.pause_ms is not None)
     found = {}
-    for (before_ms, _), (at_ms, number) in zip(placed, placed[1:], strict=False):
+    for (before_ms, earlier), (at_ms, number) in zip(placed, placed[1:], strict=False):
         apart_ms = at_ms - before_ms
         if SAME_PAUSE_MS < apart_ms < CLOSEST_PAUSES_MS:
             seconds = f"{apart_ms / 1000:.1f}"
             message = f"The pause comes {seconds} s after the one before."
-            found[number] = Finding("crowded", "hint", message, params={"seconds": seconds})
+            params = {"seconds": seconds}
+            found[number] = Finding("crowded", "hint", message, other=items[earlier].id, params=params)
     return found

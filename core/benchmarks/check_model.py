@@ -1,0 +1,125 @@
+"""The card of the check's model: how it was trained, how sure its word is, what each group of figures adds.
+
+usage: python core/benchmarks/check_model.py > docs/check-model.md     (cross-validated by talk; needs scikit-learn)
+"""
+
+from __future__ import annotations
+
+import platform
+import sys
+from collections import defaultdict
+
+import numpy as np
+import sklearn
+import talks
+from train_check import STRENGTH, Row, curve, items_of, macro, model, rows
+
+from escuela_core.checking.features import NAMES
+from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM
+
+FOLDS = 8
+GROUPS = {
+    "meaning (vectors)": ("meaning", "meaning_around", "answer_meaning", "given_meaning"),
+    "words backed": ("answer_words", "answer_backed", "given_backed_best", "given_unseen", "answer_missing_best"),
+    "what tells the key from the options": ("margin_words", "telling_backed", "slot_nearest"),
+    "numbers": ("quantity_same", "number_here", "number_near", "number_best", "number_anywhere", "number_rival"),
+    "opposites and roles": ("opposite_clashing", "role_same"),
+    "denied or set aside": ("slot_refused", "slot_rival_refused"),
+    "kind of item": ("is_statement", "is_open"),
+}
+
+
+def folds(data: list[Row], shown: int | None = None) -> tuple[np.ndarray, list[tuple[np.ndarray, np.ndarray]]]:
+    """Talks dealt into folds; ``shown`` keeps only so many talks for training in each."""
+    names = sorted({r.talk for r in data})
+    talk = np.array([names.index(r.talk) for r in data])
+    cuts = []
+    for fold in range(FOLDS):
+        left_out = talk % FOLDS == fold
+        others = [n for n in range(len(names)) if n % FOLDS != fold][:shown]
+        cuts.append((np.where(np.isin(talk, others))[0], np.where(left_out)[0]))
+    return talk, cuts
+
+
+def guessed(data: list[Row], columns: list[int], shown: int | None = None) -> np.ndarray:
+    """The likelihoods of each claim by a model that has not seen its talk, shape (claims, 3)."""
+    x = np.array([r.figures for r in data])[:, columns]
+    y = np.array([("heard", "contradicted", "not_heard").index(r.verdict) for r in data])
+    guess = np.zeros((len(y), 3))
+    for train, test in folds(data, shown)[1]:
+        mean, spread = np.nanmean(x[train], axis=0), np.maximum(np.nanstd(x[train], axis=0), 1e-6)
+        z = np.nan_to_num((x - mean) / spread)
+        guess[test] = model().fit(z[train], y[train]).predict_proba(z[test])
+    return guess
+
+
+def line(name: str, likely: np.ndarray, labels: np.ndarray) -> str:
+    f1, each = macro(likely.argmax(axis=1), labels)
+    truth = np.eye(3)[labels]
+    brier = float(((likely - truth) ** 2).sum(axis=1).mean())
+    loss = float(-np.log(np.maximum(likely[np.arange(len(labels)), labels], 1e-9)).mean())
+    cells = " | ".join(f"{e:.2f}" for e in each)
+    return f"| {name} | {f1:.3f} | {cells} | {brier:.3f} | {loss:.3f} |"
+
+
+def reliability(likely: np.ndarray, labels: np.ndarray) -> list[str]:
+    told = likely[:, 0]
+    lines = ["| said to be right | items | mean likelihood | really right |", "|---|---|---|---|"]
+    for low in np.arange(0, 1, 0.1):
+        inside = (told >= low) & (told < low + 0.1 + 1e-9 * (low > 0.85))
+        if inside.any():
+            right = (labels[inside] == 0).mean()
+            lines.append(f"| {low:.1f} to {low + 0.1:.1f} | {inside.sum()} | {told[inside].mean():.2f} | {right:.2f} |")
+    return lines
+
+
+def traps(data: list[Row], likely: np.ndarray, labels: np.ndarray) -> list[str]:
+    """Of the wrong items of each trap how many are not passed, and of the right ones how many are."""
+    kinds: dict[str, list[tuple[bool, bool]]] = defaultdict(list)
+    for row, told, label in zip(data, likely[:, 0], labels, strict=True):
+        kinds[row.trap].append((label == 0, told >= HEARD_FROM))
+    lines = ["| trap | wrong items caught | right items passed |", "|---|---|---|"]
+    for trap, seen in sorted(kinds.items()):
+        wrong, right = [p for good, p in seen if not good], [p for good, p in seen if good]
+        caught = f"{len(wrong) - sum(wrong)} of {len(wrong)}" if wrong else ""
+        lines.append(f"| {trap} | {caught} | {f'{sum(right)} of {len(right)}' if right else ''} |")
+    return lines
+
+
+def main() -> None:
+    data = [row for name in talks.names(reporting=False) for row in rows(name)]
+    every = list(range(len(NAMES)))
+    likely, labels = items_of(data, guessed(data, every))
+    head = "| | macro-F1 | heard | contradicted | not heard | Brier | log loss |\n|---|---|---|---|---|---|---|"
+    say = [
+        "# The check's model",
+        "",
+        f"A multinomial logistic model (L2, C = {STRENGTH}, classes weighed evenly) over {len(NAMES)} figures, trained on "
+        f"the {len({r.talk for r in data})} English development talks ({len(data)} items) by "
+        "`python core/benchmarks/train_check.py --write`; no randomness. The weights are "
+        "`core/src/escuela_core/checking/weights.json`. This card is written by `core/benchmarks/check_model.py` "
+        f"(scikit-learn {sklearn.__version__}, numpy {np.__version__}, Python {platform.python_version()}). Every figure "
+        f"here is cross-validated by talk in {FOLDS} folds; those on talks that nothing was tuned on are in "
+        "`benchmarks.md`.",
+        "",
+        f"A key is taken as heard from {HEARD_FROM} on and as contradicted or not heard below {DOUBTED_BELOW}. "
+        f"The choice between catching and passing: {curve(likely, labels)}.",
+        "",
+        "## Each group of figures left out",
+        "",
+        head,
+        line("all", likely, labels),
+    ]
+    for name, group in GROUPS.items():
+        kept = [n for n in every if NAMES[n] not in group]
+        say.append(line(f"without {name}", *items_of(data, guessed(data, kept))))
+    say += ["", "## By number of talks to learn from", "", head]
+    for shown in (3, 6, 10, 14, 19):
+        say.append(line(f"{shown} talks", *items_of(data, guessed(data, every, shown))))
+    say += ["", "## Is it as sure as it says", "", *reliability(likely, labels)]
+    say += ["", "## By trap", "", *traps(data, likely, labels), ""]
+    sys.stdout.write("\n".join(say))
+
+
+if __name__ == "__main__":
+    main()
