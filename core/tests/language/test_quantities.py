@@ -27,6 +27,13 @@ def first(text: str):
         ("2 point five litres", 2, 2, ""),
         ("two point five litres", 2.5, 2.5, "volume"),
         ("a dozen eggs", 12, 12, ""),
+        ("a hundred and twenty-eight", 128, 128, ""),
+        ("a hundred and twenty million rods", 120_000_000, 120_000_000, ""),
+        ("a thousand two hundred", 1200, 1200, ""),
+        ("between six and nine thousand", 6000, 9000, ""),
+        ("one sixteenth of it", 1 / 16, 1 / 16, "share"),
+        ("it takes an hour", 3600, 3600, "time"),
+        ("a fortnight", 1_209_600, 1_209_600, "time"),
         ("two and a half hours", 9000, 9000, "time"),
         ("an hour and a half", 5400, 5400, "time"),
         ("an hour and ten minutes", 4200, 4200, "time"),
@@ -79,6 +86,7 @@ def test_one_is_a_pronoun_unless_it_counts_a_unit() -> None:
 def test_ordinals_rank() -> None:
     assert first("the fourth gate").ordinal
     assert first("the 21st of May").ordinal
+    assert first("on the twenty-first day").equals(first("on the 21st day"))
 
 
 @pytest.mark.parametrize(

@@ -28,7 +28,11 @@ _SCALES = {"hundred": 100, "thousand": 1_000, "million": 1_000_000, "billion": 1
 _RANKS = {
     w: i
     for i, w in enumerate(
-        ("first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth").split(), 1
+        (
+            "first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth thirteenth fourteenth "
+            "fifteenth sixteenth seventeenth eighteenth nineteenth twentieth"
+        ).split(),
+        1,
     )
 }
 _PARTS = {"half": 2, "halves": 2, "quarter": 4} | {w: n for w, n in _RANKS.items() if n > 2}
@@ -70,7 +74,7 @@ def read_number(tokens: Sequence[Token], at: int) -> Number | None:
     if word == "quarter" and word_at(tokens, at + 1) in {"of", "past", "to"}:
         return _part(tokens, 1.0, at)
     if word == "a" and word_at(tokens, at + 1) in _SCALES:
-        return Number(float(_SCALES[word_at(tokens, at + 1)]), at + 2)
+        return _completed(tokens, at, _added_up(tokens, at + 1, 1.0))
     if word == "a" and word_at(tokens, at + 1) == "couple":
         return Number(2.0, at + 2 + (word_at(tokens, at + 2) == "of"))
     if word in _RANKS and word not in {"second", "third"}:
@@ -157,28 +161,34 @@ def _spelled(tokens: Sequence[Token], at: int) -> Number | None:
     year = _year(tokens, at)
     if year is not None:
         return year
-    total = current = 0.0
-    after = at
+    found = _added_up(tokens, at)
+    if found.after == at:
+        return None
+    if word_at(tokens, found.after) == "point" and word_at(tokens, found.after + 1) in _ONES:
+        return _decimals(tokens, found.value, found.after + 1)
+    return found
+
+
+def _added_up(tokens: Sequence[Token], at: int, current: float = 0.0) -> Number:
+    """The number words from ``at`` on, after a leading "a" that counts as ``current``; a rank may end them."""
+    total, after = 0.0, at
     while after < len(tokens):
         word = word_at(tokens, after)
         if word in _ONES:
             current += _ONES[word]
         elif word in _TENS:
             current += _TENS[word]
-        elif word == "hundred" and after > at:
+        elif word == "hundred" and (current or after > at):
             current = max(1.0, current) * 100
-        elif word in _SCALES and after > at:
+        elif word in _SCALES and (current or after > at):
             total += max(1.0, current) * _SCALES[word]
             current = 0.0
         elif word not in {"-", "and"} or not _continues(tokens, after, at):
             break
+        if word == "-" and word_at(tokens, after + 1) in _RANKS:
+            return Number(total + current + _RANKS[word_at(tokens, after + 1)], after + 2, "rank")
         after += 1
-    if after == at:
-        return None
-    value = total + current
-    if word_at(tokens, after) == "point" and word_at(tokens, after + 1) in _ONES:
-        return _decimals(tokens, value, after + 1)
-    return Number(value, after)
+    return Number(total + current, after)
 
 
 def _decimals(tokens: Sequence[Token], value: float, at: int) -> Number:
@@ -211,5 +221,6 @@ def _continues(tokens: Sequence[Token], at: int, first: int) -> bool:
     if at == first:
         return False
     before, following = word_at(tokens, at - 1), word_at(tokens, at + 1)
-    joins = before in _TENS if tokens[at][0] == "-" else before in _SCALES
-    return joins and (following in _ONES or following in _TENS)
+    if tokens[at][0] == "-":
+        return before in _TENS and (following in _ONES or _RANKS.get(following, 10) < 10)
+    return before in _SCALES and (following in _ONES or following in _TENS)

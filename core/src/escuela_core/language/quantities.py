@@ -148,16 +148,25 @@ def _at(text: str, tokens: list[Token], at: int) -> tuple[Quantity, int] | None:
     return None if number is None else _with_unit(text, tokens, at, number, approximate=approximate)
 
 
+_BEFORE_ONE = frozenset(
+    "in for about after within take takes took last lasts lasted of than nearly almost roughly around is was".split()
+)
+
+
 def _one_and_more(tokens: list[Token], at: int) -> Number | None:
-    """ "An hour and a half", "an hour and ten minutes"; a unit with its article alone ("once a day") counts nothing."""
-    known = _unit(word_at(tokens, at + 1)) if word_at(tokens, at) in {"a", "an"} else None
-    return Number(1.0, at + 1) if known is not None and _more(tokens, at + 2, *known)[0] else None
+    """ "An hour and a half", "it takes an hour", "a fortnight"; "a day" after anything else is how often."""
+    unit = word_at(tokens, at + 1)
+    known = _unit(unit) if word_at(tokens, at) in {"a", "an"} else None
+    if known is None or len(unit) < 3:
+        return None
+    single = known[0] in {"time", "years", "months"} and word_at(tokens, at - 1) in _BEFORE_ONE
+    return Number(1.0, at + 1) if single or unit == "fortnight" or _more(tokens, at + 2, *known)[0] else None
 
 
 def _with_unit(
     text: str, tokens: list[Token], first: int, number: Number, *, approximate: bool
 ) -> tuple[Quantity, int]:
-    low, (high, after) = number.value, _range(tokens, first, number)
+    low, high, after = _range(tokens, first, number)
     measured = _unit_at(tokens, after, part=number.sort == "part")
     dimension, factor = ("share", 1.0) if number.sort == "part" else ("", 1.0)
     following = word_at(tokens, after)
@@ -193,14 +202,19 @@ def _more(tokens: list[Token], at: int, dimension: str, factor: float) -> tuple[
     return number.value * smaller[0][1] / factor, smaller[1]
 
 
-def _range(tokens: list[Token], first: int, number: Number) -> tuple[float, int]:
-    """The upper end of a range that begins with ``number`` (its own value where there is none), the token after it."""
+def _range(tokens: list[Token], first: int, number: Number) -> tuple[float, float, int]:
+    """Both ends of a range that begins with ``number`` (twice its value where there is none), and the token after it.
+
+    "Six to nine thousand" are thousands at both ends.
+    """
     joined = word_at(tokens, number.after)
     ranged = joined in {"to", "or", "-", "–"} or (joined == "and" and word_at(tokens, first - 1) == "between")  # noqa: RUF001
     second = read_number(tokens, number.after + 1) if ranged else None
-    if second is not None and second.value > number.value and second.sort == number.sort != "rank":
-        return second.value, second.after
-    return number.value, number.after
+    if second is None or second.value <= number.value or not second.sort == number.sort != "rank":
+        return number.value, number.value, number.after
+    scale = {"hundred": 100.0, "thousand": 1e3, "million": 1e6}.get(word_at(tokens, second.after - 1), 1.0)
+    scaled = number.value * scale if number.value < scale and number.value * scale < second.value else number.value
+    return scaled, second.value, second.after
 
 
 def _unit(word: str) -> tuple[str, float] | None:

@@ -1,4 +1,4 @@
-"""Quantities: every one of the claim must be said; one that is not clashes with another of its measure said there."""
+"""Quantities: every one of the answer must be said; one that is not clashes with another of its measure said there."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ def compare(claim: Claim, passage: Passage) -> Comparison:
     said, near = passage.quantities[0], [q for row in passage.quantities[1:] for q in row]
     given = quantities(claim.given)
     agreed = None
-    for mine in quantities(claim.text):
+    for mine in claim.answer_quantities:
         if any(matches(mine, other) for other in said):
             agreed = mine
             continue

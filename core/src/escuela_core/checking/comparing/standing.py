@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Literal
 
 from spacy.tokens import Token
@@ -14,11 +15,19 @@ _BELIEVING = frozenset({"think", "believe", "suppose", "assume", "imagine", "cla
 _OTHERS = frozenset({"people", "many", "some", "most", "everyone", "everybody", "you", "they", "he", "she"})
 _SPEAKERS = frozenset({"i", "we"})
 _MYTHS = frozenset({"myth", "mistake", "error", "rumour", "rumor", "superstition", "misconception"})
+# "Iron, no, forgive me, magnesium": what stands right before such words was not meant.
+_TAKEN_BACK = re.compile(
+    r"\s*,? *(?:er, |oh, |ah, )*(?:no(?=[,;.!]| wait)|(?:sorry|wait|forgive me|pardon me|hang on|i mean|or rather|"
+    r"what am i saying|that's wrong|correction)\b)",
+    re.IGNORECASE,
+)
 _OWN_CLAUSE = frozenset({"advcl", "relcl", "acl", "ccomp", "parataxis", "csubj"})
 
 
 def standing(token: Token) -> Standing:
     """How ``token`` stands, judged on the way up to its own clause; a belief is looked for above that too."""
+    if _TAKEN_BACK.match(token.doc.text, token.idx + len(token.text)):
+        return "set_aside"
     at, below, inside = token, token, True
     while True:
         if inside:
