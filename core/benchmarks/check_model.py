@@ -94,12 +94,12 @@ def main() -> None:
     say = [
         "# The check's model",
         "",
-        f"A multinomial logistic model (L2, C = {STRENGTH}, classes weighed evenly) over {len(NAMES)} figures, trained on "
-        f"the {len({r.talk for r in data})} English development talks ({len(data)} items) by "
+        f"A multinomial logistic model (L2, C = {STRENGTH}, classes weighed evenly) over {len(NAMES)} figures, "
+        f"trained on the {len({r.talk for r in data})} English development talks ({len(data)} items) by "
         "`python core/benchmarks/train_check.py --write`; no randomness. The weights are "
         "`core/src/escuela_core/checking/weights.json`. This card is written by `core/benchmarks/check_model.py` "
-        f"(scikit-learn {sklearn.__version__}, numpy {np.__version__}, Python {platform.python_version()}). Every figure "
-        f"here is cross-validated by talk in {FOLDS} folds; those on talks that nothing was tuned on are in "
+        f"(scikit-learn {sklearn.__version__}, numpy {np.__version__}, Python {platform.python_version()}). Every "
+        f"figure here is cross-validated by talk in {FOLDS} folds; those on talks that nothing was tuned on are in "
         "`benchmarks.md`.",
         "",
         f"A key is taken as heard from {HEARD_FROM} on and as contradicted or not heard below {DOUBTED_BELOW}. "

@@ -146,12 +146,25 @@ def test_an_empty_talk_is_unclear_not_a_crash() -> None:
     assert found.verdict == "unclear"
 
 
-def test_another_language_is_never_contradicted_by_guessing() -> None:
-    talk = spoken(("La esclusa tarda seis minutos en llenarse.", "El agua entra por su propio peso."), language="es")
-    said = Gap(id="q", prompt="La esclusa tarda seis ___ en llenarse.", answers=("minutos",))
-    wrong = Gap(id="q", prompt="La esclusa cuesta doce ___ al día.", answers=("euros",))
+def test_a_language_that_is_not_read_is_never_contradicted_by_guessing() -> None:
+    talk = spoken(("L'écluse met six minutes à se remplir.", "L'eau entre par son propre poids."), language="fr")
+    said = Gap(id="q", prompt="L'écluse met six ___ à se remplir.", answers=("minutes",))
+    wrong = Gap(id="q", prompt="L'écluse coûte douze ___ par jour.", answers=("euros",))
     assert report(said, talk).verdict == "heard"
     assert report(wrong, talk).verdict == "unclear"
+
+
+def test_spanish_is_checked_by_its_words_and_numbers() -> None:
+    talk = spoken(
+        ("La esclusa tarda unos seis minutos en llenarse.", "El agua entra por su propio peso."), language="es"
+    )
+    asked = "¿Cuánto tarda la esclusa en llenarse?"
+    assert report(choice(asked, "Unos seis minutos", "Una hora", "Dos días"), talk).verdict == "heard"
+    wrong = report(choice(asked, "Unos veinte minutos", "Unos seis minutos", "Dos días"), talk)
+    assert wrong.verdict == "contradicted"
+    assert wrong.reason.params["said"] == "seis minutos"
+    assert [m.code for m in wrong.mends] == ["other_key"]
+    assert report(choice("¿Quién pintó las compuertas?", "La alcaldesa", "Un barquero"), talk).verdict != "heard"
 
 
 def test_a_pause_is_proposed_after_the_evidence(lock, lock_silences) -> None:

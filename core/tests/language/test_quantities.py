@@ -133,3 +133,32 @@ def test_a_bare_number_is_compared_as_it_was_said() -> None:
 
 def test_how_often_is_not_how_many() -> None:
     assert not first("twice as long").comparable(first("two boats"))
+
+
+@pytest.mark.parametrize(
+    ("text", "low", "dimension"),
+    [
+        ("treinta y dos grados", 32, "angle"),
+        ("unos nueve días", 777_600, "time"),
+        ("unas nueve semanas, no, qué digo, unos nueve días", 777_600, "time"),
+        ("tres cuartos de hora", 2_700, "time"),
+        ("una hora y media", 5_400, "time"),
+        ("dura una hora", 3_600, "time"),
+        ("dos tercios del agua", 2 / 3, "share"),
+        ("el 97 por ciento", 0.97, "share"),
+        ("1.200 metros", 1_200, "length"),
+        ("3,5 litros", 3.5, "volume"),
+        ("dos mil quinientos años", 2_500, "years"),
+        ("trescientas veintiuna gotas", 321, ""),
+        ("un millón", 1_000_000, ""),
+        ("entre cinco y nueve", 5, ""),
+    ],
+)
+def test_spanish_says_its_numbers_too(text: str, low: float, dimension: str) -> None:
+    [found] = quantities(text, "es")
+    assert (found.low, found.dimension) == (pytest.approx(low), dimension)
+
+
+@pytest.mark.parametrize("text", ["cada una", "un barco", "once a day it rains"[5:], "12.5.3"])
+def test_what_is_no_spanish_number_is_left_alone(text: str) -> None:
+    assert quantities(text, "es") == []

@@ -6,6 +6,8 @@ import type { DeskState } from "./useDeskState";
 import { useReasons } from "./verdict";
 import { WholeLesson } from "./WholeLesson";
 
+// What the check cannot do, said for the languages it reads.
+const LIMITS: Record<string, string> = { en: "check.limits", es: "check.limitsSpanish" };
 const SIGNS = { heard: "~", unclear: "~", contradicted: "=", not_heard: "[ ]" };
 
 /** What to decide, worst first; the rest is backed by what is said. */
@@ -36,7 +38,7 @@ export function CheckPanel({ state }: { state: DeskState }) {
         </p>
       )}
       <p className="mt-2 text-[13.5px] text-quiet">
-        {t((state.desk.recording.language ?? "en").startsWith("en") ? "check.limits" : "check.limitsLanguage")}
+        {t(LIMITS[(state.desk.recording.language ?? "en").slice(0, 2)] ?? "check.limitsLanguage")}
       </p>
       {mine.length > 0 && <WholeLesson state={state} />}
     </section>

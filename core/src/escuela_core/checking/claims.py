@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from escuela_core.items import Choice, Gap, Item, Match, Open, Order, TrueFalse
 from escuela_core.items.model import GAP_MARK
@@ -24,12 +24,13 @@ class Claim:
     option: int | None = None
     denied: bool = False
     answer_at: int | None = None
+    language: str = "en"
 
     @property
     def answer_quantities(self) -> list[Quantity]:
         """The quantities of the answer, with the units that the words after a gap give them."""
         start = max(0, self.text.rfind(self.answer)) if self.answer_at is None else self.answer_at
-        return [q for q in quantities(self.text) if q.start < start + len(self.answer) and q.end > start]
+        return [q for q in quantities(self.text, self.language) if q.start < start + len(self.answer) and q.end > start]
 
     @property
     def asserted(self) -> str:
@@ -37,8 +38,12 @@ class Claim:
         return self.answer if self.given.rstrip().endswith("?") else self.text
 
 
-def key_claims(item: Item) -> list[Claim]:
+def key_claims(item: Item, language: str = "en") -> list[Claim]:
     """The claims the item stands or falls by; several where several options are right, for pairs and for steps."""
+    return [replace(claim, language=language) for claim in _keys(item)]
+
+
+def _keys(item: Item) -> list[Claim]:
     match item:
         case Choice():
             return [_joined(item.prompt, item.options[i].text, i) for i in item.key]
@@ -61,8 +66,12 @@ def key_claims(item: Item) -> list[Claim]:
     return []
 
 
-def option_claims(item: Item) -> list[Claim]:
+def option_claims(item: Item, language: str = "en") -> list[Claim]:
     """The claims of the options that are marked wrong, and of the wrong words of a gap's bank."""
+    return [replace(claim, language=language) for claim in _wrong(item)]
+
+
+def _wrong(item: Item) -> list[Claim]:
     if isinstance(item, Gap) and GAP_MARK in item.prompt:
         return [_joined(item.prompt, word, None) for word in item.bank if word.strip()]
     if not isinstance(item, Choice):

@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from escuela_core.checking.claims import Claim
+from escuela_core.language.parsing import speaks
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
@@ -32,6 +33,11 @@ class Script:
     weights: dict[str, float]
     matrix: dict[str, list[int]] = field(repr=False)
     numbers: list[list[Quantity]] = field(repr=False)
+
+    @cached_property
+    def speaks(self) -> bool:
+        """Whether the grammar and the word families of its language are known here."""
+        return speaks(self.transcript.language)
 
     @cached_property
     def all_words(self) -> frozenset[str]:
@@ -63,7 +69,7 @@ def script_of(transcript: Transcript) -> Script:
     for number, group in enumerate(words):
         for word in group:
             places.setdefault(word, []).append(number)
-    numbers = [quantities(t) for t in texts]
+    numbers = [quantities(t, transcript.language) for t in texts]
     return Script(transcript, vectors, _around(vectors), words, weights, places, numbers)
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from escuela_core.checking.claims import Claim
-from escuela_core.checking.comparing import NO_FACTS, Facts, Passage, compare
+from escuela_core.checking.comparing import Facts, Passage, compare
 from escuela_core.checking.comparing.nearness import slot
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.quoting import quotes
@@ -84,8 +84,8 @@ def read_claim(
     near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
     here = script.words[at].union(*(script.words[i] for i in near))
     english = speaks(language)
-    passage = Passage(script.texts[at], [script.texts[i] for i in near], script.weight) if english else None
-    facts = compare(claim, passage) if passage else NO_FACTS
+    passage = Passage(script.texts[at], [script.texts[i] for i in near], script.weight, language)
+    facts = compare(claim, passage)
     asked = encoder().embed([claim.text, claim.given or claim.text])
     local = script.vectors[[at, *near]]
     rival_words = [_covered(script, rival.answer, here) for rival in rivals]
@@ -100,16 +100,16 @@ def read_claim(
         "given_words": _covered(script, claim.given or claim.text, here),
         "margin_words": own_words - max(rival_words, default=own_words),
         "quantity_same": float(facts.quantity.outcome == "same"),
-        "opposite_clashing": float(facts.opposite.outcome == "clashing"),
-        "role_same": float(facts.role.outcome == "same"),
         "is_statement": float(kind == "true_false"),
         "is_open": float(kind == "open"),
     }
-    if passage:
+    figures |= support_figures(script, claim, rivals, ground(script, order, at))
+    if english:
         found = slot(claim, rivals, passage)
-        figures |= support_figures(script, claim, rivals, ground(script, order, at))
         figures |= {"slot_nearest": found.nearest, "slot_refused": found.refused}
         figures |= {"slot_rival_refused": found.rival_refused}
+        figures |= {"opposite_clashing": float(facts.opposite.outcome == "clashing")}
+        figures |= {"role_same": float(facts.role.outcome == "same")}
     figures = dict.fromkeys(NAMES, float("nan")) | figures
     return Reading(claim, at, float(row[at]), tuple(order), figures, facts, quoting is not None)
 

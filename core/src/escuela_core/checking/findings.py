@@ -94,13 +94,14 @@ def pause_findings(
 
 def _asked_for(answer: str, language: str) -> frozenset[str]:
     """What an answer consists of: its content words, and its numbers however they are written."""
-    return lemmas(answer, language) | {f"={q.low:g}" for q in quantities(answer)}
+    return lemmas(answer, language) | {f"={q.low:g}" for q in quantities(answer, language)}
 
 
 def twins(items: Sequence[Item], resting: Sequence[Sequence[Span]], language: str) -> dict[int, Finding]:
     """Items that ask the same as an earlier one, by number: same key and meaning, in whatever words or segment."""
-    texts = [" ".join(c.text for c in key_claims(item)) or item.asked for item in items]
-    answers = [frozenset().union(*(_asked_for(c.answer, language) for c in key_claims(item))) for item in items]
+    keys = [key_claims(item, language) for item in items]
+    texts = [" ".join(c.text for c in claims) or item.asked for item, claims in zip(items, keys, strict=True)]
+    answers = [frozenset().union(*(_asked_for(c.answer, language) for c in claims)) for claims in keys]
     if len(items) < 2:
         return {}
     alike = (vectors := encoder().embed(texts)) @ vectors.T

@@ -19,6 +19,9 @@ CLASSES = ("heard", "contradicted", "not_heard")
 # Chosen on the development talks, cross-validated by talk: from where on the key is taken as said, and below which it
 # is taken as contradicted or not said, whichever is likelier. Between the two nothing can be told.
 HEARD_FROM = 0.58
+# In Spanish the figures of grammar are missing; at this 85 % of the bad items of the two Spanish development talks are
+# caught and 38 % of the good ones passed.
+HEARD_FROM_SPANISH = 0.73
 DOUBTED_BELOW = 0.4
 
 
@@ -33,6 +36,15 @@ class Likelihood:
 
 # What the talk says in the very words needs no model.
 QUOTED = Likelihood(0.95, 0.03, 0.02)
+
+
+def judged(language: str) -> bool:
+    """Whether the model's word is worth something in ``language``."""
+    return language.split("-", maxsplit=1)[0].lower() in {"en", "es"}
+
+
+def heard_from(language: str) -> float:
+    return HEARD_FROM if language.lower().startswith("en") else HEARD_FROM_SPANISH
 
 
 @lru_cache(maxsize=1)

@@ -13,7 +13,8 @@ SHORTEST_RUN = 2
 SHORTEST_STATEMENT = 3
 _HARMLESS = frozenset("a an the you should one that it is are".split())
 _REFUSING = frozenset(
-    "not n't never no nor neither without hardly don't doesn't didn't isn't aren't won't can't".split()
+    "not n't never no nor neither without hardly don't doesn't didn't isn't aren't won't can't "
+    "nunca jamás ni sin tampoco apenas".split()
 )
 _WORD = re.compile(r"[^\W_]+(?:['’][^\W_]+)*|[.,;:!?]")
 

@@ -32,7 +32,7 @@ def ranked(script: Script, claim: Claim, rivals: Sequence[Claim], row: np.ndarra
     answer, asked = lemmas(claim.answer, language), lemmas(claim.given or claim.text, language)
     others = frozenset[str]().union(*(lemmas(r.answer, language) for r in rivals)) - asked
     meaning = script.vectors[first] @ encoder().embed([claim.answer or claim.text])[0]
-    numbers = quantities(claim.text)
+    numbers = quantities(claim.text, language)
     worth = {}
     for at, near in zip(first, meaning, strict=True):
         own = script.words[at]

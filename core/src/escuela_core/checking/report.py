@@ -11,7 +11,7 @@ from escuela_core.checking.claims import Claim, key_claims, option_claims
 from escuela_core.checking.evidence import Scores, Script, scores, script_of
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
-from escuela_core.checking.judging import Likelihood, likelihood, turned
+from escuela_core.checking.judging import Likelihood, judged, likelihood, turned
 from escuela_core.checking.mending import (
     Mend,
     Said,
@@ -107,8 +107,8 @@ class _Rows:
     """The scores of every claim of every item, computed in one go."""
 
     def __init__(self, script: Script, items: Sequence[Item]) -> None:
-        self.keys = [key_claims(item) for item in items]
-        self.options = [option_claims(item) for item in items]
+        self.keys = [key_claims(item, script.transcript.language) for item in items]
+        self.options = [option_claims(item, script.transcript.language) for item in items]
         every = [c for keys, options in zip(self.keys, self.options, strict=True) for c in (*keys, *options)]
         _read_ahead(script, every)
         self._table: Scores | None = scores(script, every) if every and script.words else None
@@ -200,7 +200,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
 
 def _options_read(script: Script, item: Item, claims: Sequence[Claim], rows: Scores, key: Reading) -> list[Said]:
     """The wrong options beside the key; none where the language cannot be read."""
-    if not speaks(script.transcript.language):
+    if not judged(script.transcript.language):
         return []
     readings = [
         (claim, read_claim(script, claim, row, [key.claim], kind=item.kind))

@@ -77,27 +77,28 @@ def _talk(script: Script) -> Said:
 def support(words: Words, said: Said, script: Script) -> float:
     """The weighed share of ``words`` that ``said`` backs, 0 to 1; NaN where there are none."""
     total = sum(_weight(w, script) for w in words)
-    return sum(_weight(w, script) * backing(w, said) for w in words) / total if total else float("nan")
+    backed = sum(_weight(w, script) * backing(w, said, related=script.speaks) for w in words)
+    return backed / total if total else float("nan")
 
 
 def missing(words: Words, said: Said, script: Script) -> float:
     """The weight of the weightiest of ``words`` that ``said`` does not back at all."""
-    return max((_weight(w, script) for w in words if not backing(w, said)), default=0.0)
+    return max((_weight(w, script) for w in words if not backing(w, said, related=script.speaks)), default=0.0)
 
 
-def backing(word: str, said: Said) -> float:
-    """1 for the word or its stem, ``NEAR_WORD`` for a near relative, 0 for neither."""
+def backing(word: str, said: Said, *, related: bool = True) -> float:
+    """1 for the word or its stem, ``NEAR_WORD`` for a near relative where those are ``related``, 0 for neither."""
     if word in said.words or stem(word) in said.stems:
         return 1.0
-    return NEAR_WORD if not kin(word).isdisjoint(said.words) else 0.0
+    return NEAR_WORD if related and not kin(word).isdisjoint(said.words) else 0.0
 
 
 def _weight(word: str, script: Script) -> float:
-    return script.weight(word) * (0.5 + rarity(word))
+    return script.weight(word) * (0.5 + rarity(word, script.transcript.language))
 
 
 def support_figures(script: Script, claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[str, float]:
-    """The figures of an English claim; NaN where a question does not arise."""
+    """The figures of a claim; NaN where a question does not arise."""
     language = script.transcript.language
     whole = lemmas(claim.answer, language)
     asked = lemmas(claim.given or claim.text, language)

@@ -11,10 +11,9 @@ from escuela_core.checking.comparing import Comparison
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.features import Reading
 from escuela_core.checking.findings import Finding
-from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM, Likelihood
+from escuela_core.checking.judging import DOUBTED_BELOW, Likelihood, heard_from, judged
 from escuela_core.checking.mending import Said
 from escuela_core.items import Choice, Item, Order
-from escuela_core.language.parsing import speaks
 
 Verdict = Literal["heard", "unclear", "contradicted", "not_heard"]
 ALSO_RIGHT_FROM = 0.8
@@ -38,12 +37,13 @@ def worst(judged: Sequence[tuple[Reading, Likelihood]]) -> tuple[Reading, Likeli
 
 def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdict, Reason]:
     """One verdict and its sentence. Where the engine cannot tell it says ``unclear``."""
-    if not speaks(script.transcript.language):
+    language = script.transcript.language
+    if not judged(language):
         return _by_words_alone(reading)
     clash = None if reading.quoted else _clash(reading)
     if reading.quoted and not reading.claim.denied:
         return "heard", Reason("said", "The talk says it here.")
-    if likely.heard >= HEARD_FROM and (clash is None) != reading.claim.denied:
+    if likely.heard >= heard_from(language) and (clash is None) != reading.claim.denied:
         return "heard", _why_heard(reading, clash)
     if likely.heard < DOUBTED_BELOW:
         if likely.contradicted >= likely.not_heard:

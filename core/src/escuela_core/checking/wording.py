@@ -83,7 +83,7 @@ def given_away(items: Sequence[Item], language: str) -> dict[int, Finding]:
     asked = [_said(item.asked, language) for item in items]
     found = {}
     for number, item in enumerate(items):
-        claims = [c for c in key_claims(item) if c.given and item.kind in ("choice", "gap", "open")]
+        claims = [c for c in key_claims(item, language) if c.given and item.kind in ("choice", "gap", "open")]
         answer = frozenset().union(*(_said(c.answer, language) for c in claims))
         if len(claims) != 1 or not answer:
             continue
@@ -102,7 +102,7 @@ def given_away(items: Sequence[Item], language: str) -> dict[int, Finding]:
 
 
 def _said(text: str, language: str) -> frozenset[str]:
-    return lemmas(text, language) | {f"={q.low:g}" for q in quantities(text)}
+    return lemmas(text, language) | {f"={q.low:g}" for q in quantities(text, language)}
 
 
 def above_level(item: Item, level: str, talk: Iterable[str], language: str) -> list[Finding]:

@@ -121,9 +121,9 @@ def _words(tokens: Sequence[Token], at: int, words: str) -> bool:
 
 def _counted(following: str) -> bool:
     """ "One" counts before a unit or a hundred, not as a pronoun ("this one", "one of them")."""
-    from escuela_core.language.quantities import is_unit  # noqa: PLC0415
+    from escuela_core.language.measures import ENGLISH  # noqa: PLC0415
 
-    return is_unit(following)
+    return ENGLISH.unit(following) is not None
 
 
 def _below_zero(tokens: Sequence[Token], at: int) -> Number | None:

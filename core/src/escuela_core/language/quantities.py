@@ -3,39 +3,13 @@
 from __future__ import annotations
 
 import math
-import re
 from dataclasses import dataclass
 from functools import lru_cache
 
-from escuela_core.language.clock import HALF_DAY, read_time
-from escuela_core.language.numbers import Number, Sort, Token, read_number, tokens_of, word_at
+from escuela_core.language.clock import HALF_DAY
+from escuela_core.language.measures import ENGLISH, Measures, Unit, measures_of
+from escuela_core.language.numbers import Number, Sort, tokens_of, word_at
 
-# unit -> (dimension, factor to the dimension's base)
-_UNITS: dict[str, tuple[str, float]] = {}
-for _dimension, _table in {
-    "time": "millisecond .001 second 1 sec 1 s 1 minute 60 min 60 hour 3600 h 3600 day 86400 week 604800 "
-    "fortnight 1209600",
-    "years": "year 1 decade 10 century 100 centurie 100",
-    "months": "month 1",
-    "length": "millimetre .001 millimeter .001 mm .001 centimetre .01 centimeter .01 cm .01 metre 1 meter 1 m 1 "
-    "kilometre 1000 kilometer 1000 km 1000 inch .0254 foot .3048 feet .3048 mile 1609.34 yard .9144",
-    "mass": "milligram .000001 mg .000001 gram .001 g .001 kilogram 1 kilo 1 kg 1 ton 1000 tonne 1000 pound .4536 "
-    "ounce .02835",
-    "volume": "millilitre .001 milliliter .001 ml .001 litre 1 liter 1 l 1 gallon 3.785",
-    "share": "percent .01 % .01",
-    "angle": "degree 1 ° 1",
-    "money": "euro 1 dollar 1 pound_money 1",
-    "power": "watt 1 kilowatt 1000 kw 1000",
-    "energy": "kwh 1",
-}.items():
-    _fields = _table.split()
-    _UNITS |= {n: (_dimension, float(f)) for n, f in zip(_fields[::2], _fields[1::2], strict=True)}
-_APPROXIMATE = frozenset(
-    ["about", "around", "roughly", "nearly", "almost", "approximately", "some", "maybe", "perhaps", "couple"]
-)
-_TAKEN_BACK = re.compile(
-    r"^(?:no|sorry|wait|rather|correction|i mean|hang on|what am i saying|call it|er|well|that's wrong|or rather)\b"
-)
 LONGEST_CORRECTION = 40
 _RELATIVE = 0.005
 
@@ -101,125 +75,122 @@ class Quantity:
         )
 
 
-def quantities(text: str) -> list[Quantity]:
+def quantities(text: str, language: str = "en") -> list[Quantity]:
     """Every quantity of ``text`` in order, those taken back by the speaker ("seven, no, nine") left out."""
-    return list(_read(text))
+    return list(_read(text, language))
+
+
+def is_unit(word: str) -> bool:
+    """Whether ``word`` is an English unit of measure, in the singular or the plural."""
+    return ENGLISH.unit(word.lower()) is not None
 
 
 @lru_cache(maxsize=16_384)
-def _read(text: str) -> tuple[Quantity, ...]:
-    tokens = tokens_of(text)
+def _read(text: str, language: str) -> tuple[Quantity, ...]:
+    measures = measures_of(language)
+    reading = _Reading(text, measures)
     found: list[Quantity] = []
     at = 0
-    while at < len(tokens):
-        read = _at(text, tokens, at)
+    while at < len(reading.tokens):
+        read = reading.quantity(at)
         if read is None:
             at += 1
             continue
         quantity, at = read
-        if found and _taken_back(text[found[-1].end : quantity.start]):
+        if found and _taken_back(text[found[-1].end : quantity.start], measures):
             found.pop()
         found.append(quantity)
     return tuple(found)
 
 
-def is_unit(word: str) -> bool:
-    """Whether ``word`` is a unit of measure, in the singular or the plural."""
-    return _unit(word.lower()) is not None
+def _taken_back(between: str, measures: Measures) -> bool:
+    rest = between.lower().strip(" ,.;:-—…¿?¡!")
+    return len(rest) <= LONGEST_CORRECTION and measures.taken_back.match(rest) is not None
 
 
-def _taken_back(between: str) -> bool:
-    rest = between.lower().strip(" ,.;:-—…")
-    return len(rest) <= LONGEST_CORRECTION and _TAKEN_BACK.match(rest) is not None
+class _Reading:
+    """One text being read in the words of its language."""
 
+    def __init__(self, text: str, measures: Measures) -> None:
+        self.text, self.measures = text, measures
+        self.tokens = tokens_of(text)
 
-def _at(text: str, tokens: list[Token], at: int) -> tuple[Quantity, int] | None:
-    """The quantity that starts at token ``at``, and the token after it."""
-    near = {word_at(tokens, i) for i in (at - 2, at - 1, at, at + 1) if i < at or word_at(tokens, i) == "couple"}
-    approximate = bool(near & _APPROXIMATE)
-    time = read_time(tokens, at)
-    if time is not None:
-        start, end = tokens[at][1], tokens[time.after - 1][2]
-        shown = (float(time.minutes), float(time.minutes))
-        unit = "" if time.known else "12h"
-        clock = Quantity(*shown, "clock", unit, approximate, "clock", shown, text[start:end], start, end)
-        return clock, time.after
-    number = read_number(tokens, at) or _one_and_more(tokens, at)
-    return None if number is None else _with_unit(text, tokens, at, number, approximate=approximate)
+    def word(self, at: int) -> str:
+        return word_at(self.tokens, at)
 
+    def quantity(self, at: int) -> tuple[Quantity, int] | None:
+        """The quantity that starts at token ``at``, and the token after it."""
+        near = {self.word(i) for i in (at - 2, at - 1)} | ({self.word(at), self.word(at + 1)} & {"couple"})
+        approximate = bool(near & self.measures.approximate)
+        time = self.measures.time(self.tokens, at)
+        if time is not None:
+            minutes = float(time.minutes)
+            unit = "" if time.known else "12h"
+            said = (minutes, minutes)
+            shown, start, end = self._place(at, time.after)
+            clock = Quantity(minutes, minutes, "clock", unit, approximate, "clock", said, shown, start, end)
+            return clock, time.after
+        number = self.measures.number(self.tokens, at) or self._one(at)
+        return None if number is None else self._measured(at, number, approximate=approximate)
 
-_BEFORE_ONE = frozenset(
-    "in for about after within take takes took last lasts lasted of than nearly almost roughly around is was".split()
-)
+    def _place(self, first: int, after: int) -> tuple[str, int, int]:
+        start, end = self.tokens[first][1], self.tokens[after - 1][2]
+        return self.text[start:end], start, end
 
+    def _one(self, at: int) -> Number | None:
+        """ "An hour and a half", "it takes an hour", "a fortnight"; "a day" after anything else is how often."""
+        name = self.word(at + 1)
+        known = self.measures.unit(name) if self.word(at) in self.measures.one else None
+        if known is None or len(name) < 3:
+            return None
+        single = known[0] in {"time", "years", "months"} and self.word(at - 1) in self.measures.before_one
+        return Number(1.0, at + 1) if single or name == "fortnight" or self._more(at + 2, known)[0] else None
 
-def _one_and_more(tokens: list[Token], at: int) -> Number | None:
-    """ "An hour and a half", "it takes an hour", "a fortnight"; "a day" after anything else is how often."""
-    unit = word_at(tokens, at + 1)
-    known = _unit(unit) if word_at(tokens, at) in {"a", "an"} else None
-    if known is None or len(unit) < 3:
-        return None
-    single = known[0] in {"time", "years", "months"} and word_at(tokens, at - 1) in _BEFORE_ONE
-    return Number(1.0, at + 1) if single or unit == "fortnight" or _more(tokens, at + 2, *known)[0] else None
+    def _measured(self, first: int, number: Number, *, approximate: bool) -> tuple[Quantity, int]:
+        low, high, after = self._range(first, number)
+        measured = self._unit_at(after, part=number.sort == "part")
+        dimension, factor = ("share", 1.0) if number.sort == "part" else ("", 1.0)
+        following = self.word(after)
+        if measured is not None:
+            (dimension, factor), after = measured
+            more, after = self._more(after, (dimension, factor)) if low == high else (0.0, after)
+            low, high = low + more, high + more
+        name = following if not dimension and following.isalpha() else ""
+        said, (low, high) = (low, high), (low * factor, high * factor)
+        shown, start, end = self._place(first, after)
+        return Quantity(low, high, dimension, name, approximate, number.sort, said, shown, start, end), after
 
+    def _unit_at(self, at: int, *, part: bool) -> tuple[Unit, int] | None:
+        """The unit at ``at`` and the token after it; "-" may stand before it, "of an" after a part of a whole."""
+        if self.word(at) == "por" and self.word(at + 1) == "ciento":
+            return ("share", 0.01), at + 2
+        while self.word(at) in (self.measures.of if part else {"-"}):
+            at += 1
+        known = self.measures.unit(self.word(at))
+        return None if known is None else (known, at + 1)
 
-def _with_unit(
-    text: str, tokens: list[Token], first: int, number: Number, *, approximate: bool
-) -> tuple[Quantity, int]:
-    low, high, after = _range(tokens, first, number)
-    measured = _unit_at(tokens, after, part=number.sort == "part")
-    dimension, factor = ("share", 1.0) if number.sort == "part" else ("", 1.0)
-    following = word_at(tokens, after)
-    if measured is not None:
-        (dimension, factor), after = measured
-        more, after = _more(tokens, after, dimension, factor) if low == high else (0.0, after)
-        low, high = low + more, high + more
-    name = following if not dimension and following.isalpha() else ""
-    start, end = tokens[first][1], tokens[after - 1][2]
-    stated, shown = (low, high), text[start:end]
-    low, high = low * factor, high * factor
-    return Quantity(low, high, dimension, name, approximate, number.sort, stated, shown, start, end), after
+    def _more(self, at: int, unit: Unit) -> tuple[float, int]:
+        """What "and a half" or a smaller unit adds to a measure (an hour and ten minutes), in units of its own."""
+        half = self.measures.half
+        if tuple(self.word(at + n) for n in range(len(half))) == half:
+            return 0.5, at + len(half)
+        number = self.measures.number(self.tokens, at + (self.word(at) == self.measures.joined))
+        smaller = None if number is None or number.sort != "count" else self._unit_at(number.after, part=False)
+        if number is None or smaller is None or smaller[0][0] != unit[0] or smaller[0][1] >= unit[1]:
+            return 0.0, at
+        return number.value * smaller[0][1] / unit[1], smaller[1]
 
+    def _range(self, first: int, number: Number) -> tuple[float, float, int]:
+        """Both ends of a range that begins with ``number`` (twice its value where there is none), the token after it.
 
-def _unit_at(tokens: list[Token], at: int, *, part: bool) -> tuple[tuple[str, float], int] | None:
-    """The unit at ``at`` and the token after it; "-" may stand before it, "of an" after a part of a whole."""
-    between = {"of", "a", "an"} if part else {"-"}
-    while word_at(tokens, at) in between:
-        at += 1
-    known = _unit(word_at(tokens, at))
-    return None if known is None else (known, at + 1)
-
-
-def _more(tokens: list[Token], at: int, dimension: str, factor: float) -> tuple[float, int]:
-    """What "and a half" or a smaller unit adds to a measure (an hour and ten minutes), in units of its own."""
-    if [word_at(tokens, at + n) for n in range(3)] == ["and", "a", "half"]:
-        return 0.5, at + 3
-    at_number = at + (word_at(tokens, at) == "and")
-    number = read_number(tokens, at_number)
-    smaller = None if number is None or number.sort != "count" else _unit_at(tokens, number.after, part=False)
-    if number is None or smaller is None or smaller[0][0] != dimension or smaller[0][1] >= factor:
-        return 0.0, at
-    return number.value * smaller[0][1] / factor, smaller[1]
-
-
-def _range(tokens: list[Token], first: int, number: Number) -> tuple[float, float, int]:
-    """Both ends of a range that begins with ``number`` (twice its value where there is none), and the token after it.
-
-    "Six to nine thousand" are thousands at both ends.
-    """
-    joined = word_at(tokens, number.after)
-    ranged = joined in {"to", "or", "-", "–"} or (joined == "and" and word_at(tokens, first - 1) == "between")  # noqa: RUF001
-    second = read_number(tokens, number.after + 1) if ranged else None
-    if second is None or second.value <= number.value or not second.sort == number.sort != "rank":
-        return number.value, number.value, number.after
-    scale = {"hundred": 100.0, "thousand": 1e3, "million": 1e6}.get(word_at(tokens, second.after - 1), 1.0)
-    scaled = number.value * scale if number.value < scale and number.value * scale < second.value else number.value
-    return scaled, second.value, second.after
-
-
-def _unit(word: str) -> tuple[str, float] | None:
-    return (
-        _UNITS.get(word)
-        or (_UNITS.get(word[:-1]) if word.endswith("s") else None)
-        or (_UNITS.get(word[:-2]) if word.endswith("es") else None)
-    )
+        "Six to nine thousand" are thousands at both ends.
+        """
+        words = self.measures
+        joined = self.word(number.after)
+        ranged = joined in words.to or (joined == words.joined and self.word(first - 1) == words.between)
+        second = words.number(self.tokens, number.after + 1) if ranged else None
+        if second is None or second.value <= number.value or not second.sort == number.sort != "rank":
+            return number.value, number.value, number.after
+        scale = words.scales.get(self.word(second.after - 1), 1.0)
+        scaled = number.value * scale if number.value < scale and number.value * scale < second.value else number.value
+        return scaled, second.value, second.after

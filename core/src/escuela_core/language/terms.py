@@ -5,11 +5,14 @@ from __future__ import annotations
 import re
 from functools import lru_cache
 
+import simplemma
 from spacy.tokens import Doc, Token
 from wordfreq import zipf_frequency
 
 from escuela_core.language.parsing import parsed, speaks
 
+# On wordfreq's Zipf scale: words that any sentence may hold.
+TOO_COMMON = 6.2
 _CONTENT = frozenset({"NOUN", "PROPN", "VERB", "ADJ", "ADV", "NUM"})
 _LIGHT = frozenset(
     (
@@ -25,8 +28,23 @@ _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+")
 def lemmas(text: str, language: str = "en") -> frozenset[str]:
     """The content words of ``text`` as lemmas, light verbs and fillers left out."""
     if not speaks(language):
-        return frozenset(w.lower() for w in _WORD.findall(text) if zipf_frequency(w.lower(), language[:2]) < 6.2)
+        return _foreign_lemmas(text, language[:2])
     return _english_lemmas(text)
+
+
+@lru_cache(maxsize=16_384)
+def _foreign_lemmas(text: str, language: str) -> frozenset[str]:
+    """By simplemma's tables where it has the language, else the words as they stand; the commonest left out."""
+    words = [w.lower() for w in _WORD.findall(text)]
+    return frozenset(_lemma(w, language) for w in words if zipf_frequency(w, language) < TOO_COMMON)
+
+
+@lru_cache(maxsize=32_768)
+def _lemma(word: str, language: str) -> str:
+    try:
+        return str(simplemma.lemmatize(word, lang=language)).lower()
+    except ValueError:
+        return word
 
 
 @lru_cache(maxsize=16_384)

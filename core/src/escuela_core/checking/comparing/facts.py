@@ -8,6 +8,7 @@ from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import degrees, names, opposites, polarity, quantities, roles
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
+from escuela_core.language.parsing import speaks
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +40,9 @@ NO_FACTS = Facts()
 
 
 def compare(claim: Claim, passage: Passage) -> Facts:
-    """The facts of an English ``claim`` beside the passage."""
+    """The facts of ``claim`` beside the passage; where the grammar cannot be read, its quantities alone."""
+    if not speaks(passage.language):
+        return Facts(quantities.compare(claim, passage))
     asserted = claim.asserted
     return Facts(
         quantities.compare(claim, passage),

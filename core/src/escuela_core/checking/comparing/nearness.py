@@ -49,7 +49,7 @@ def _telling(claims: Sequence[Claim], asked: Sequence[str]) -> list[list[str]]:
 
 def _places(claim: Claim, words: Sequence[str], passage: Passage) -> list[list[Place]]:
     numbers = [passage.find_quantity(q) for q in claim.answer_quantities]
-    spelled = [w for w in words if not quantities(w)] if numbers else words
+    spelled = [w for w in words if not quantities(w, claim.language)] if numbers else words
     return [*(passage.find(w) for w in spelled), *numbers]
 
 

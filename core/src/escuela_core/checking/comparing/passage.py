@@ -30,14 +30,18 @@ class Place:
 class Passage:
     """``best`` is the sentence itself, ``around`` its neighbours; ``weigh`` gives a word's weight in the talk."""
 
-    def __init__(self, best: str, around: Sequence[str], weigh: Callable[[str], float]) -> None:
-        self.best, self.around, self.weigh = best, tuple(around), weigh
-        self.docs: list[Doc] = [parsed(best), *(parsed(text) for text in around)]
+    def __init__(self, best: str, around: Sequence[str], weigh: Callable[[str], float], language: str = "en") -> None:
+        self.best, self.around, self.weigh, self.language = best, tuple(around), weigh, language
         self._found: dict[str, list[Place]] = {}
 
     @cached_property
     def quantities(self) -> list[list[Quantity]]:
-        return [quantities(doc.text) for doc in self.docs]
+        return [quantities(text, self.language) for text in (self.best, *self.around)]
+
+    @cached_property
+    def docs(self) -> list[Doc]:
+        """The grammar of each sentence, for the languages that have one here."""
+        return [parsed(text) for text in (self.best, *self.around)]
 
     @cached_property
     def _words(self) -> list[tuple[Place, str, str]]:

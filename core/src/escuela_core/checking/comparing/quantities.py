@@ -13,7 +13,7 @@ from escuela_core.language.quantities import Quantity, quantities
 def compare(claim: Claim, passage: Passage) -> Comparison:
     """The best sentence decides before its neighbours: the value of the fact next door is not this one's."""
     said, near = passage.quantities[0], [q for row in passage.quantities[1:] for q in row]
-    given = quantities(claim.given)
+    given = quantities(claim.given, claim.language)
     agreed = None
     for mine in claim.answer_quantities:
         if any(matches(mine, other) for other in said):
