@@ -48,7 +48,7 @@ def test_teacher_s_addresses(client, lesson, body) -> None:
         ("post", f"lessons/{lesson.id}/items/"),
         ("put", f"items/{item.id}/"),
         ("put", f"items/{item.id}/pause/"),
-        ("put", f"items/{item.id}/place/"),
+        ("patch", f"lessons/{item.lesson_id}/items/"),
         ("put", f"items/{item.id}/decision/"),
         ("put", f"lessons/{lesson.id}/extract/"),
         ("put", f"lessons/{lesson.id}/items/"),

@@ -67,7 +67,6 @@ def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
         ("put", f"/api/items/{item.id}/"),
         ("put", f"/api/items/{item.id}/pause/"),
         ("delete", f"/api/items/{item.id}/pause/"),
-        ("put", f"/api/items/{item.id}/place/"),
         ("put", f"/api/items/{item.id}/decision/"),
         ("get", f"{given_out}/"),
         ("patch", f"{given_out}/"),

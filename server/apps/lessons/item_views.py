@@ -36,6 +36,14 @@ class ItemsView(DeskView):
         items.reorder(lesson, [str(i) for i in parsed(shapes.OrderIn, request)["ids"]])
         return self.desk(lesson)
 
+    @extend_schema(request=shapes.TogetherIn, responses=shapes.DeskOut)
+    def patch(self, request: Request, lesson_id: UUID) -> Response:
+        """Put several items into the lesson, back into the pool, or out."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        given = parsed(shapes.TogetherIn, request)
+        items.put(lesson, given["ids"], Item.Place(given["place"]))
+        return self.desk(lesson)
+
 
 class ItemView(DeskView):
     @extend_schema(request=shapes.ItemContent, responses=shapes.DeskOut)
@@ -57,14 +65,6 @@ class ItemPauseView(DeskView):
         """Take the teacher's own instant back; the sound decides again."""
         item = selectors.item_of(self.teacher, item_id)
         items.place_again(item)
-        return self.desk(item.lesson)
-
-
-class ItemPlaceView(DeskView):
-    @extend_schema(request=shapes.PlaceIn, responses=shapes.DeskOut)
-    def put(self, request: Request, item_id: UUID) -> Response:
-        item = selectors.item_of(self.teacher, item_id)
-        items.put(item, Item.Place(parsed(shapes.PlaceIn, request)["place"]))
         return self.desk(item.lesson)
 
 

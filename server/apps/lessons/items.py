@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from typing import Any
+from uuid import UUID
 
 from django.db.models import Max
+from django.http import Http404
 
 from apps.lessons.history import changing
 from apps.lessons.models import Item, Lesson
@@ -75,15 +78,23 @@ def place_again(item: Item) -> Item:
     return item
 
 
-def put(item: Item, where: Item.Place) -> Item:
-    """Take an item from the pool into the lesson, back, or drop it."""
-    label = {Item.Place.LESSON: "take_item", Item.Place.POOL: "back_to_pool", Item.Place.DROPPED: "drop_item"}[where]
-    with changing(item.lesson, label):
-        item.place = where
-        item.seen = item.seen or where == Item.Place.LESSON
-        item.version += 1
-        item.save()
-    return item
+_PUT = {Item.Place.LESSON: "take_item", Item.Place.POOL: "back_to_pool", Item.Place.DROPPED: "drop_item"}
+
+
+def put(lesson: Lesson, ids: Collection[UUID], where: Item.Place) -> None:
+    """Take items from the pool into the lesson, back, or drop them; several at once are one change.
+
+    Raises Http404 where one of ``ids`` is not the lesson's.
+    """
+    with changing(lesson, _PUT[where]) as locked:
+        rows = list(locked.items.filter(id__in=ids))
+        if len(rows) < len(set(ids)):
+            raise Http404
+        for item in rows:
+            item.place = where
+            item.seen = item.seen or where == Item.Place.LESSON
+            item.version += 1
+        Item.objects.bulk_update(rows, ["place", "seen", "version"])
 
 
 def reorder(lesson: Lesson, ids: list[str]) -> None:

@@ -310,12 +310,15 @@ class PauseIn(serializers.Serializer[object]):
     at_ms = serializers.IntegerField()
 
 
-class PlaceIn(serializers.Serializer[object]):
-    place = serializers.ChoiceField(("pool", "lesson", "dropped"))
-
-
 class OrderIn(serializers.Serializer[object]):
     ids = serializers.ListField(child=serializers.UUIDField(), max_length=500)
+
+
+class TogetherIn(serializers.Serializer[object]):
+    """Several items put somewhere in one change."""
+
+    ids = serializers.ListField(child=serializers.UUIDField(), min_length=1, max_length=500)
+    place = serializers.ChoiceField(("pool", "lesson", "dropped"))
 
 
 class DecisionIn(serializers.Serializer[object]):

@@ -35,6 +35,5 @@ urlpatterns = [
     path("segments/<uuid:segment_id>/", views.SegmentView.as_view()),
     path("items/<uuid:item_id>/", item_views.ItemView.as_view()),
     path("items/<uuid:item_id>/pause/", item_views.ItemPauseView.as_view()),
-    path("items/<uuid:item_id>/place/", item_views.ItemPlaceView.as_view()),
     path("items/<uuid:item_id>/decision/", item_views.ItemDecisionView.as_view()),
 ]

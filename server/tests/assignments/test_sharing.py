@@ -33,7 +33,7 @@ def test_an_edition_never_changes_with_the_lesson(client, lesson) -> None:
     before = (edition.content, edition.sha256)
     item = item_with(lesson, "choice")
     items.change_item(item, item.content | {"prompt": "Something else?"}, None)
-    items.put(item_with(lesson, "gap"), Item.Place.DROPPED)
+    items.put(lesson, [item_with(lesson, "gap").id], Item.Place.DROPPED)
     edition.refresh_from_db()
     assert (edition.content, edition.sha256) == before
     assert len(edition.items) == 3
@@ -65,7 +65,7 @@ def test_nothing_is_shared_while_the_check_runs_or_without_items(client, lesson,
 
 
 def test_a_pool_item_is_not_shared(client, lesson) -> None:
-    items.put(item_with(lesson, "gap"), Item.Place.POOL)
+    items.put(lesson, [item_with(lesson, "gap").id], Item.Place.POOL)
     run_jobs()
     assert give(client, lesson).json()["item_count"] == 2
 
@@ -106,7 +106,7 @@ def test_an_extract_shares_only_its_own_sentences(client, lesson) -> None:
     run_jobs()
     for item in lesson.items.all():
         if items.is_undecided(item):
-            items.put(item, Item.Place.DROPPED)
+            items.put(item.lesson, [item.id], Item.Place.DROPPED)
     run_jobs()
     give(client, lesson)
     content = Edition.objects.get().content
@@ -143,5 +143,5 @@ def test_what_a_teacher_changes_decides_or_takes_counts_as_looked_at(lesson, act
     elif act == "decide":
         items.decide(item, "kept", "")
     else:
-        items.put(item, Item.Place.LESSON)
+        items.put(item.lesson, [item.id], Item.Place.LESSON)
     assert Item.objects.get(id=item.id).seen

@@ -4,7 +4,7 @@ from apps.assignments.services import edition_content
 from apps.lessons import items as services
 from apps.lessons.models import Item, Lesson
 
-from ..conftest import CHOICE, GAP, WORDS, item_with, make_lesson, run_jobs
+from ..conftest import CHOICE, GAP, WORDS, item_with, make_lesson, make_teacher, run_jobs
 
 
 def sentence_ids(lesson) -> list[int]:
@@ -137,7 +137,7 @@ def test_the_teacher_s_own_pause_wins_and_can_be_given_back(client, lesson) -> N
 
 def test_dropping_is_undone_and_done_again(client, lesson) -> None:
     item = item_with(lesson, "choice")
-    dropped = send(client, "put", f"items/{item.id}/place/", {"place": "dropped"}).json()
+    dropped = send(client, "patch", f"lessons/{lesson.id}/items/", {"ids": [str(item.id)], "place": "dropped"}).json()
     assert str(item.id) not in {i["id"] for i in dropped["items"]}
     assert dropped["undo"] == "drop_item"
     back = send(client, "post", f"lessons/{lesson.id}/undo/").json()
@@ -175,7 +175,7 @@ def test_typing_is_one_change(client, lesson) -> None:
 
 def test_a_new_change_ends_what_could_be_done_again(client, lesson) -> None:
     item = item_with(lesson, "choice")
-    send(client, "put", f"items/{item.id}/place/", {"place": "dropped"})
+    send(client, "patch", f"lessons/{lesson.id}/items/", {"ids": [str(item.id)], "place": "dropped"})
     send(client, "post", f"lessons/{lesson.id}/undo/")
     send(client, "patch", f"lessons/{lesson.id}/", {"title": "New"})
     assert send(client, "post", f"lessons/{lesson.id}/redo/").json()["code"] == "nothing_to_undo"
@@ -196,6 +196,18 @@ def test_segments_split_merge_and_rename(client, lesson) -> None:
     first = split["segments"][0]["id"]
     assert send(client, "delete", f"segments/{first}/").json()["code"] == "segment_first"
     assert send(client, "patch", f"segments/{first}/", {"title": " "}).status_code == 400
+
+
+def test_several_items_are_put_away_in_one_change_and_only_ones_own(client, lesson) -> None:
+    ids = [i["id"] for i in desk(client, lesson)["items"]]
+    away = send(client, "patch", f"lessons/{lesson.id}/items/", {"ids": ids, "place": "pool"}).json()
+    assert {i["place"] for i in away["items"]} == {"pool"}
+    back = send(client, "post", f"lessons/{lesson.id}/undo/").json()
+    assert {i["place"] for i in back["items"]} == {"lesson"}
+    other = item_with(make_lesson(make_teacher("b@school.example", "B"), (CHOICE,)), "choice")
+    mixed = {"ids": [*ids, str(other.id)], "place": "dropped"}
+    assert send(client, "patch", f"lessons/{lesson.id}/items/", mixed).status_code == 404
+    assert {i["place"] for i in desk(client, lesson)["items"]} == {"lesson"}
 
 
 def test_a_segment_left_out_is_neither_asked_about_nor_shown_nor_counted(client, lesson) -> None:

@@ -28,7 +28,9 @@ def test_items_are_proposed_into_the_pool_and_taken(client, lesson) -> None:
     pool = [i for i in desk(client, lesson)["items"] if i["place"] == "pool"]
     assert len(pool) == result["result"]["made"] >= 1
     assert all(i["report"] and i["content"]["explanation"] and i["content"]["evidence"] for i in pool)
-    taken = send(client, "put", f"items/{pool[0]['id']}/place/", {"place": "lesson"}).json()
+    taken = send(
+        client, "patch", f"lessons/{lesson.id}/items/", {"ids": [str(pool[0]["id"])], "place": "lesson"}
+    ).json()
     assert next(i for i in taken["items"] if i["id"] == pool[0]["id"])["place"] == "lesson"
 
 
@@ -37,7 +39,7 @@ def test_what_was_dropped_is_not_proposed_again(client, lesson) -> None:
     run_jobs()
     pool = list(lesson.items.filter(place="pool"))
     for item in pool:
-        send(client, "put", f"items/{item.id}/place/", {"place": "dropped"})
+        send(client, "patch", f"lessons/{lesson.id}/items/", {"ids": [str(item.id)], "place": "dropped"})
     send(client, "post", f"lessons/{lesson.id}/propose/", {"kinds": ["gap"], "count": 3})
     run_jobs()
     fresh = lesson.items.filter(place="pool")

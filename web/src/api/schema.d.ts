@@ -292,23 +292,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/items/{item_id}/place/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** @description A view that answers with the lesson's desk. */
-        put: operations["items_place_update"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/items/{item_id}/vary/": {
         parameters: {
             query?: never;
@@ -483,7 +466,8 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description Put several items into the lesson, back into the pool, or out. */
+        patch: operations["lessons_items_partial_update"];
         trace?: never;
     };
     "/api/lessons/{lesson_id}/materials/": {
@@ -1530,11 +1514,13 @@ export interface components {
             speaker?: string;
             is_spoken?: boolean;
         };
+        /** @description Several items put somewhere in one change. */
+        PatchedTogetherInRequest: {
+            ids?: string[];
+            place?: components["schemas"]["ItemPlaceEnum"];
+        };
         PauseInRequest: {
             at_ms: number;
-        };
-        PlaceInRequest: {
-            place: components["schemas"]["ItemPlaceEnum"];
         };
         PlayedInRequest: {
             /** Format: uuid */
@@ -2450,31 +2436,6 @@ export interface operations {
             };
         };
     };
-    items_place_update: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                item_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PlaceInRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeskOut"];
-                };
-            };
-        };
-    };
     items_vary_create: {
         parameters: {
             query?: never;
@@ -2854,6 +2815,31 @@ export interface operations {
         };
         responses: {
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    lessons_items_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedTogetherInRequest"];
+            };
+        };
+        responses: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

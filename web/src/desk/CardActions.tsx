@@ -15,7 +15,7 @@ export function CardActions({ item, state, step }: { item: Item; state: DeskStat
     <div className="mt-2 flex flex-wrap gap-1.5">
       {proposed ? (
         <>
-          <Button look="main" small hint="T" onClick={() => state.run(() => acts.put(item.id, "lesson"))}>
+          <Button look="main" small hint="T" onClick={() => state.put([item.id], "lesson")}>
             {t("item.take")}
           </Button>
           <Button small hint="E" onClick={() => state.edit(true)}>
@@ -51,12 +51,7 @@ export function CardActions({ item, state, step }: { item: Item; state: DeskStat
           {t("item.placeAgain")}
         </Button>
       )}
-      <Button
-        small
-        hint="X"
-        look={proposed ? "plain" : "danger"}
-        onClick={() => state.run(() => acts.put(item.id, "dropped"))}
-      >
+      <Button small hint="X" look={proposed ? "plain" : "danger"} onClick={() => state.put([item.id], "dropped")}>
         {t(proposed ? "item.passOver" : "item.drop")}
       </Button>
     </div>

@@ -10,6 +10,7 @@ import { ErrorNotice, Waiting } from "../ui/Notice";
 import { CheckPanel } from "./CheckPanel";
 import { ItemsPanel } from "./ItemsPanel";
 import { Margin } from "./Margin";
+import { Marked } from "./Marked";
 import { PicturePanel } from "./PicturePanel";
 import { acts, type Desk, type Sentence, useDesk, useScript } from "./queries";
 import { RecordingPanel } from "./RecordingPanel";
@@ -117,6 +118,7 @@ function WorkArea({ state, step }: { state: DeskState; step: Step }) {
           <Panel state={state} />
         </section>
         <Script state={state} step={step} margin={<Margin state={state} step={step} />} />
+        <Marked state={state} />
       </div>
     </>
   );

@@ -38,13 +38,22 @@ export function ItemCard({ item, state, step }: { item: Item; state: DeskState; 
       className={`rounded-[3px] border border-rule px-3 py-2 text-[14.5px] ${EDGES[verdict]} ${proposed ? "bg-sheet" : "bg-paper"} ${open ? "outline-[1.5px] outline-teal" : ""}`}
     >
       <p className="mb-0.5 flex justify-between gap-2 text-[13px] text-quiet">
-        <span>
-          {proposed && <b className="text-ink">{t("item.proposed")} · </b>}
-          {t(`kind.${kindName(item)}`)}
-          {item.content.marks !== undefined &&
-            item.content.kind !== "note" &&
-            ` · ${t("item.marks", { count: item.content.marks })}`}
-          {item.decision && ` · ${t(`decision.${item.decision}`)}`}
+        <span className="flex items-baseline gap-1.5">
+          <input
+            type="checkbox"
+            className="size-3.5 self-center"
+            aria-label={t("item.marked", { prompt: item.content.prompt || item.content.text || "" })}
+            checked={state.marked.includes(item.id)}
+            onChange={() => state.mark(item.id)}
+          />
+          <span>
+            {proposed && <b className="text-ink">{t("item.proposed")} · </b>}
+            {t(`kind.${kindName(item)}`)}
+            {item.content.marks !== undefined &&
+              item.content.kind !== "note" &&
+              ` · ${t("item.marks", { count: item.content.marks })}`}
+            {item.decision && ` · ${t(`decision.${item.decision}`)}`}
+          </span>
         </span>
         <VerdictWord item={item} checking={state.desk.checking} />
       </p>

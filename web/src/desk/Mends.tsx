@@ -41,7 +41,7 @@ export function apply(state: DeskState, item: Item, mend: Mend): void {
   const { desk, run } = state;
   const { content, widen } = mend;
   if (content) run(() => acts.change(item, content));
-  else if (mend.drop) run(() => acts.put(item.id, "dropped"));
+  else if (mend.drop) state.put([item.id], "dropped");
   else if (widen) {
     const left = desk.segments.find((s) => !s.takes_part && s.start_ms <= widen.start_ms && widen.start_ms < s.end_ms);
     const from = Math.min(desk.extract_start_ms ?? 0, widen.start_ms);

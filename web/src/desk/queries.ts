@@ -13,6 +13,7 @@ export type Sentence = Schemas["SentenceOut"] & { position: number };
 export type Report = Schemas["ReportOut"];
 export type Verdict = Report["verdict"];
 export type Finding = Schemas["FindingOut"];
+export type Place = Item["place"];
 export type Mend = Schemas["MendOut"];
 
 const CHECKING_MS = 700;
@@ -136,8 +137,8 @@ export const acts = {
     }),
   dropMaterial: (material: string): Sent => api.DELETE("/api/materials/{material_id}/", ofMaterial(material)),
   matchOf: (glossary: string): Sent => api.POST("/api/materials/{material_id}/", ofMaterial(glossary)),
-  put: (item: string, place: "pool" | "lesson" | "dropped"): Sent =>
-    api.PUT("/api/items/{item_id}/place/", { ...ofItem(item), body: { place } }),
+  put: (lesson: string, ids: string[], place: Place): Sent =>
+    api.PATCH("/api/lessons/{lesson_id}/items/", { ...ofLesson(lesson), body: { ids, place } }),
   pause: (item: string, at_ms: number): Sent =>
     api.PUT("/api/items/{item_id}/pause/", { ...ofItem(item), body: { at_ms } }),
   placeAgain: (item: string): Sent => api.DELETE("/api/items/{item_id}/pause/", ofItem(item)),

@@ -71,6 +71,8 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     if (next) pick(state, next);
   };
   const none = !item;
+  // What is marked is acted on together; without marks the item in hand.
+  const held = state.marked.length ? state.marked : item ? [item.id] : [];
   return [
     named("P", "key.pauseHere", pauseHere, step === "recording"),
     named("[", "key.pauseEarlier", () => nudge(-NUDGE_MS), none),
@@ -80,8 +82,15 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     named("J", "key.nextItem", () => walk(1), step === "check"),
     named("Shift+J", "key.previousItem", () => walk(-1), step === "check"),
     named("E", "item.change", () => state.edit(true), none),
-    named("X", "item.drop", () => item && run(() => acts.put(item.id, "dropped")), none),
-    named("T", "item.take", () => item && run(() => acts.put(item.id, "lesson")), item?.place !== "pool"),
+    named("S", "item.mark", () => item && state.mark(item.id), none),
+    named("Shift+S", "item.markAll", () => state.markAll(list.map((i) => i.id)), !list.length),
+    named("X", "item.drop", () => state.put(held, "dropped"), !held.length),
+    named(
+      "T",
+      "item.take",
+      () => state.put(held, "lesson"),
+      !list.some((i) => held.includes(i.id) && i.place === "pool"),
+    ),
     named("V", "item.another", () => item && state.another(item), none || step !== "items"),
     named(
       "Y",
@@ -90,7 +99,7 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
       none || step !== "items",
     ),
     named("A", "key.addItem", () => state.addItem("choice"), step !== "items" && step !== "script"),
-    named("Escape", "", () => state.select(null), none),
+    named("Escape", "", () => (state.marked.length ? state.markAll([]) : state.select(null)), none && !held.length),
   ];
 }
 

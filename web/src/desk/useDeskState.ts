@@ -3,7 +3,7 @@ import { useCallback, useMemo, useState } from "react";
 import { emptyItem } from "../kinds/kinds";
 import type { Clock } from "../player/clock";
 import { spanAt, useClock } from "../player/hooks";
-import { acts, type Content, type Desk, type Item, proposeAt, type Sentence, useChange } from "./queries";
+import { acts, type Content, type Desk, type Item, type Place, proposeAt, type Sentence, useChange } from "./queries";
 
 /** What the parts of the desk share: the clock, the item in hand, and how to change things. */
 export type DeskState = {
@@ -17,6 +17,11 @@ export type DeskState = {
   change: ReturnType<typeof useChange>;
   run: (send: () => Promise<{ data?: Desk }>) => void;
   item: Item | undefined;
+  /** Items to be acted on together. */
+  marked: string[];
+  mark: (item: string) => void;
+  markAll: (items: string[]) => void;
+  put: (items: string[], place: Place) => void;
   sentenceAt: (ms: number) => number;
   hear: (item: Item) => void;
   listenAround: (ms: number) => void;
@@ -79,6 +84,7 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     (near: Item) => proposeHere(near.content.evidence?.[0]?.start_ms ?? near.content.pause_ms ?? 0),
     [proposeHere],
   );
+  const marks = useMarks(run, desk.id);
   const item = useMemo(() => desk.items.find((i) => i.id === selected), [desk.items, selected]);
   return {
     desk,
@@ -91,6 +97,7 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     change,
     run,
     item,
+    ...marks,
     sentenceAt,
     hear,
     listenAround,
@@ -102,4 +109,15 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     beside,
     setBeside,
   };
+}
+
+/** The marked items, and putting some somewhere in one change; what was put is no longer marked. */
+function useMarks(run: DeskState["run"], lesson: string) {
+  const [marked, markAll] = useState<string[]>([]);
+  const mark = (id: string) => markAll((old) => (old.includes(id) ? old.filter((o) => o !== id) : [...old, id]));
+  const put = (ids: string[], place: Place) => {
+    run(() => acts.put(lesson, ids, place));
+    markAll((old) => old.filter((id) => !ids.includes(id)));
+  };
+  return { marked, mark, markAll, put };
 }
