@@ -54,6 +54,13 @@ def test_words_before_the_first_found_one_stand_right_before_it() -> None:
     assert found[1].end_ms <= 9_000
 
 
+def test_a_text_that_is_misheard_in_part_is_still_what_is_spoken() -> None:
+    span = Span(0, 100)
+    assert timing.is_heard([span, None, span, None])
+    assert not timing.is_heard([span, *[None] * 9])
+    assert not timing.is_heard([])
+
+
 def test_a_text_is_matched_to_what_a_recogniser_heard() -> None:
     heard = words("el", "agua", "sube", "despacio")
     spans = timing.matched(["El", "agua", "clara", "sube", "despacio."], heard)

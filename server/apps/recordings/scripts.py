@@ -104,10 +104,12 @@ def lay_along(recording: Recording, progress: Progress) -> None:
     sound, silences = samples(recording), recording.silence_spans()
     if aligns(recording.language):
         spans = align(texts, sound, silences, progress=progress)
+        fits = fit(texts, spans, silences) >= timing.FITS
     else:
         heard = heard_words(recording, progress, lambda _words: None)
         spans = timing.matched(texts, heard)
-    if fit(texts, spans, silences) < timing.FITS:
+        fits = timing.is_heard(spans)
+    if not fits:
         raise SentenceError(
             "text_not_spoken", "The text was not found in the sound; is it what is said in this recording?"
         )

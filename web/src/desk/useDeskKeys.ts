@@ -71,6 +71,7 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     if (next) pick(state, next);
   };
   const none = !item;
+  const marks = step === "items" || step === "check";
   // What is marked is acted on together; without marks the item in hand.
   const held = state.marked.length ? state.marked : item ? [item.id] : [];
   return [
@@ -82,8 +83,8 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     named("J", "key.nextItem", () => walk(1), step === "check"),
     named("Shift+J", "key.previousItem", () => walk(-1), step === "check"),
     named("E", "item.change", () => state.edit(true), none),
-    named("S", "item.mark", () => item && state.mark(item.id), none),
-    named("Shift+S", "item.markAll", () => state.markAll(list.map((i) => i.id)), !list.length),
+    named("S", "item.mark", () => item && state.mark(item.id), none || !marks),
+    named("Shift+S", "item.markAll", () => state.markAll(list.map((i) => i.id)), !list.length || !marks),
     named("X", "item.drop", () => state.put(held, "dropped"), !held.length),
     named(
       "T",
