@@ -58,3 +58,10 @@ def test_the_whole_is_summed_up_by_the_parts_that_name_most_each_once() -> None:
     assert summary_of_whole(parts, longest=2) == [parts[0][0], parts[2][0]]
     assert summary_of_whole(parts) == [p[0] for p in parts if p[0]]
     assert summary_of_whole([]) == []
+
+
+def test_spanish_has_its_nouns_as_they_are_said_and_its_own_and() -> None:
+    texts = ["Empecemos por el glaciar.", "El glaciar de Tresluna baja despacio.", "Imaginemos que el glaciar cede."]
+    [terms] = key_terms([texts], "es")
+    assert sorted(terms) == ["Tresluna", "glaciar"]
+    assert title_of(texts, ["glaciar", "Tresluna"], "es") == "Glaciar y Tresluna"

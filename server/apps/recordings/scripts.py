@@ -111,7 +111,8 @@ def lay_along(recording: Recording, progress: Progress) -> None:
         fits = timing.is_heard(spans)
     if not fits:
         raise SentenceError(
-            "text_not_spoken", "The text was not found in the sound; is it what is said in this recording?"
+            "text_not_spoken",
+            "The text was not found in the sound; is it what is said in this recording, and is the language right?",
         )
     keep(recording, timing.from_prose(said, spans, language=recording.language, duration_ms=recording.duration_ms or 1))
 

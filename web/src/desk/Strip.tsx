@@ -68,10 +68,14 @@ export function Strip({ state }: { state: DeskState }) {
   );
 }
 
+const MOST_NAMED = 24;
+
 function Segments({ desk, state }: { desk: Desk; state: DeskState }) {
   const current = useOnClock(state.clock, (c) => spanAt(desk.segments, c.nowMs));
+  // Where there are many, names have no room: they stand in the tip and in the script.
+  const many = desk.segments.length > MOST_NAMED;
   return (
-    <div className="flex gap-[2px]">
+    <div className={`flex ${many ? "h-6 gap-px" : "gap-[2px]"}`}>
       {desk.segments.map((s, n) => (
         <button
           key={s.id}
@@ -80,9 +84,10 @@ function Segments({ desk, state }: { desk: Desk; state: DeskState }) {
           title={s.title}
           style={{ flexGrow: s.end_ms - s.start_ms }}
           onClick={() => state.clock.seek(s.start_ms)}
-          className={`min-w-0 basis-0 truncate px-1.5 py-0.5 text-left text-[13px] ${n === current ? "bg-here font-semibold" : "bg-sand"} ${s.takes_part ? "" : "italic text-quiet line-through"}`}
+          aria-label={many ? `${n + 1} · ${s.title}` : undefined}
+          className={`min-w-0 basis-0 truncate ${many ? "" : "px-1.5"} py-0.5 text-left text-[13px] ${n === current ? "bg-here font-semibold" : "bg-sand"} ${s.takes_part ? "" : "italic text-quiet line-through"}`}
         >
-          {n + 1} · {s.title}
+          {!many && `${n + 1} · ${s.title}`}
         </button>
       ))}
     </div>

@@ -21,7 +21,7 @@ export function WaysForm(props: { source: Source; found: Look; sources: Sources;
   const [captions, setCaptions] = useState<File | null>(source.captions);
   const [text, setText] = useState("");
   const [title, setTitle] = useState(found.title);
-  const [language, setLanguage] = useState(found.language.split("-")[0] || "en");
+  const [language, setLanguage] = useState(found.language.split("-")[0] || t("shared.locale").slice(0, 2));
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   const ready = way === "track" ? track : way === "file" ? captions : way === "recognise" || text.trim();

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from functools import lru_cache
+from itertools import pairwise
 
 import simplemma
 from spacy.tokens import Doc, Token
@@ -21,6 +22,9 @@ _LIGHT = frozenset(
         "again so too much many more most"
     ).split()
 )
+_BEFORE_NOUNS = frozenset(
+    "el la los las un una unos unas su sus del al este esta estos estas nuestro nuestra cada otro de con".split()
+)
 _NEGATIVE = frozenset(("no not n't never none nobody nothing neither nor without cannot hardly barely nowhere").split())
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+")
 
@@ -30,6 +34,26 @@ def lemmas(text: str, language: str = "en") -> frozenset[str]:
     if not speaks(language):
         return _foreign_lemmas(text, language[:2])
     return _english_lemmas(text)
+
+
+def content_words(text: str, language: str) -> list[str]:
+    """The words of a text in a language without a grammar here, as they are said, the commonest left out.
+
+    Small letters, but for words that are never written without their capital. Of Spanish only what once stands after
+    an article or the like and is no form of a verb, so that most are nouns.
+    """
+    words = _WORD.findall(text)
+    small = {w for w in words if w.islower()}
+    shown = [w if w.lower() not in small else w.lower() for w in words]
+    if language.startswith("es"):
+        after = {b for a, b in pairwise(shown) if a.lower() in _BEFORE_NOUNS}
+        shown = [w for w in shown if w in after and not _is_verb(w.lower())]
+    return [w for w in shown if zipf_frequency(w.lower(), language[:2]) < TOO_COMMON]
+
+
+def _is_verb(word: str) -> bool:
+    lemma = _lemma(word, "es")
+    return word != lemma and lemma.removesuffix("se").endswith(("ar", "er", "ir", "ír"))
 
 
 @lru_cache(maxsize=16_384)

@@ -7,9 +7,10 @@ from collections import Counter
 from collections.abc import Sequence
 
 from escuela_core.language.parsing import parsed, speaks
-from escuela_core.language.terms import is_content, lemmas, rarity
+from escuela_core.language.terms import content_words, is_content, rarity
 
 LONGEST_TITLE_WORDS = 5
+_AND = {"en": " and ", "es": " y ", "pt": " e ", "fr": " et ", "it": " e ", "ca": " i ", "de": " und "}
 _GREETINGS = ("good morning", "good evening", "good afternoon", "hello", "hi ", "welcome", "buenas", "buenos", "hola")
 _OPENERS = ("and ", "but ", "so ", "it ", "this ", "that ", "they ", "he ", "she ", "these ", "those ", "well", "now,")
 
@@ -43,7 +44,7 @@ def _distinct(terms: Sequence[str]) -> list[str]:
 
 def _terms(text: str, language: str) -> list[str]:
     if not speaks(language):
-        return [w for w in lemmas(text, language) if len(w) > 3 and not w.isdigit()]
+        return [w for w in content_words(text, language) if len(w) > 3 and not w.isdigit()]
     found = []
     for chunk in parsed(text).noun_chunks:
         words = [t for t in chunk if t.pos_ in {"NOUN", "PROPN", "ADJ"} and is_content(t)]
@@ -54,11 +55,12 @@ def _terms(text: str, language: str) -> list[str]:
     return found
 
 
-def title_of(texts: Sequence[str], terms: Sequence[str]) -> str:
+def title_of(texts: Sequence[str], terms: Sequence[str], language: str = "en") -> str:
     """A short title: the segment's first two terms as they are said in it."""
+    joint = _AND.get(language.split("-", maxsplit=1)[0].lower(), ", ")
     if not terms:
         return " ".join(texts[0].split()[:LONGEST_TITLE_WORDS]).rstrip(",;:")
-    joined = " and ".join(terms[:2]) if len(" ".join(terms[:2]).split()) < LONGEST_TITLE_WORDS else terms[0]
+    joined = joint.join(terms[:2]) if len(" ".join(terms[:2]).split()) < LONGEST_TITLE_WORDS else terms[0]
     return joined[:1].upper() + joined[1:]
 
 

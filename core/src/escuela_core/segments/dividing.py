@@ -70,7 +70,8 @@ def describe(transcript: Transcript, firsts: Sequence[int]) -> list[Segment]:
             else max(transcript.duration_ms, group[-1].end_ms)
         )
         texts = [s.text for s in group]
-        segments.append(Segment(Span(start_ms, end_ms), title_of(texts, own), summary_of(texts, own), tuple(own[:5])))
+        title = title_of(texts, own, transcript.language)
+        segments.append(Segment(Span(start_ms, end_ms), title, summary_of(texts, own), tuple(own[:5])))
     return segments
 
 
