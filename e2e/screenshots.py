@@ -80,7 +80,7 @@ def test_items(new_page: NewPage) -> None:
     page.get_by_role("button", name="Take in 3 items").wait_for()
     shot(page, "paste")
     page.keyboard.press("Escape")
-    page.get_by_label("How many").fill("5")
+    page.get_by_label("How many", exact=True).first.fill("5")
     page.get_by_role("button", name="Propose W").click()
     page.get_by_text(re.compile(r"\d items? proposed")).wait_for(timeout=60_000)
     page.get_by_text("Saved").wait_for(timeout=30_000)
