@@ -2,6 +2,7 @@ import numpy as np
 import pytest
 
 from escuela_core.language import wordnet
+from escuela_core.language.frequency import UNKNOWN, zipf_frequency
 from escuela_core.language.parsing import parsed, sentence_starts, speaks
 from escuela_core.language.terms import lemmas, names, negated_words, rarity
 from escuela_core.language.vectors import encoder
@@ -65,3 +66,12 @@ def test_no_texts_give_no_vectors() -> None:
 def test_a_language_that_is_not_spoken_gives_no_sentence_starts() -> None:
     assert not speaks("es-MX")
     assert sentence_starts(["hola", "mundo"], "es") == [0.0, 0.0]
+
+
+@pytest.mark.parametrize("language", ["zh", "ja", "xx", "", "?"])
+def test_a_language_without_a_list_of_words_has_none_that_is_rare_or_common(language) -> None:
+    assert zipf_frequency("casa", language) == UNKNOWN
+
+
+def test_a_listed_language_tells_common_words_from_rare_ones() -> None:
+    assert zipf_frequency("casa", "es") > 5 > zipf_frequency("esclusa", "es")

@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from wordfreq import zipf_frequency
+from escuela_core.language.frequency import zipf_frequency
 
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 

@@ -8,8 +8,8 @@ from itertools import pairwise
 
 import simplemma
 from spacy.tokens import Doc, Token
-from wordfreq import zipf_frequency
 
+from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.parsing import parsed, speaks
 
 # On wordfreq's Zipf scale: words that any sentence may hold.

@@ -8,8 +8,8 @@ from collections.abc import Iterator, Sequence
 
 import numpy as np
 from spacy.tokens import Token
-from wordfreq import zipf_frequency
 
+from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.levels import LEVELS
 from escuela_core.language.parsing import parsed_all, speaks
 from escuela_core.language.terms import is_content, lemmas

@@ -12,10 +12,9 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
 
-from wordfreq import zipf_frequency
-
 from escuela_core.items import Choice, Gap, Item, Option
 from escuela_core.items.model import GAP_MARK
+from escuela_core.language.frequency import zipf_frequency
 from escuela_core.transcripts.model import Sentence
 
 SHORTEST, LONGEST = 6, 24

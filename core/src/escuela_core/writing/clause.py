@@ -8,8 +8,8 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from spacy.tokens import Doc, Token
-from wordfreq import zipf_frequency
 
+from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.terms import is_content, is_negation
 from escuela_core.language.wordnet import family, senses

@@ -12,10 +12,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from wordfreq import zipf_frequency
-
 from escuela_core.errors import EscuelaError
 from escuela_core.items import Choice, Item, item_from_json
+from escuela_core.language.frequency import zipf_frequency
 from escuela_core.transcripts.model import Transcript
 from escuela_core.writing.wishes import Wishes
 

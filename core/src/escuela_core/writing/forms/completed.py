@@ -6,10 +6,10 @@ import random
 from collections.abc import Iterator
 
 from spacy.tokens import Token
-from wordfreq import zipf_frequency
 
 from escuela_core.items import Gap
 from escuela_core.items.model import GAP_MARK
+from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.quantities import is_unit
 from escuela_core.language.terms import is_content, rarity
 from escuela_core.language.wordnet import family

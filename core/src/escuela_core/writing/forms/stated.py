@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from spacy.tokens import Token
-from wordfreq import zipf_frequency
 
 from escuela_core.items import TrueFalse
+from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.terms import is_negation
 from escuela_core.language.wordnet import family, opposites
@@ -169,7 +169,7 @@ def _opposite(token: Token) -> str | None:
         for w in opposites(word, "a")
         if " " not in w and zipf_frequency(w, "en") >= 3.6 and not w.startswith(("un", "non", "in", "im"))
     ]
-    return max(usual, key=lambda w: (float(zipf_frequency(w, "en")), w), default=None)
+    return max(usual, key=lambda w: (zipf_frequency(w, "en"), w), default=None)
 
 
 def _turns_the_clause(token: Token) -> bool:
