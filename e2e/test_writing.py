@@ -121,23 +121,23 @@ def test_an_offered_mend_is_one_key_and_can_be_taken_back(new_page: NewPage) -> 
     expect(wrong.get_by_text("contradicted", exact=True)).to_be_visible(timeout=60_000)
 
 
-def test_a_picture_and_a_bank_of_words_reach_a_phone(new_page: NewPage) -> None:
+def test_a_picture_and_a_bank_of_words_reach_the_rehearsal(new_page: NewPage) -> None:
     page = new_page()
     sign_in_demo(page)
-    open_lesson(page, LOCK, "Items")
+    open_lesson(page, KNOTS, "Items")
     page.get_by_role("button", name="Gap", exact=True).first.click()
-    page.get_by_label("Question").fill("A lock is a stone ___.")
-    page.get_by_label("Answers that count").fill("chamber")
-    page.get_by_label("Wrong words to choose among").fill("bridge / wall")
+    page.get_by_label("Question").fill("A good knot has three ___.")
+    page.get_by_label("Answers that count").fill("qualities")
+    page.get_by_label("Wrong words to choose among").fill("loops / ends")
     page.locator("input[type=file]").set_input_files(ROOT / "docs" / "screenshots" / "study-asking.png")
-    page.get_by_label("What the picture shows").fill("A boat between two gates")
+    page.get_by_label("What the picture shows").fill("A rope with a loop")
     assert axe_faults(page) == ""
     page.get_by_role("button", name="Done").click()
-    expect(page.get_by_text("among: bridge / wall")).to_be_visible()
+    expect(page.get_by_text("among: loops / ends")).to_be_visible()
     page.keyboard.press("r")
     page.get_by_text("Rehearsal, nothing is recorded").wait_for()
     page.get_by_role("button", name="0:0").first.click()
-    expect(page.get_by_role("img", name="A boat between two gates")).to_be_visible()
-    page.get_by_role("radio", name="chamber").check()
+    expect(page.get_by_role("img", name="A rope with a loop")).to_be_visible()
+    page.get_by_role("radio", name="qualities").check()
     page.get_by_role("button", name="Answer").click()
     expect(page.get_by_text("Right", exact=False).first).to_be_visible()
