@@ -9,7 +9,7 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.lessons import items, pasting, pasting_shapes, selectors
+from apps.lessons import item_shapes, items, pasting, pasting_shapes, selectors
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView, parsed
 from apps.lessons.models import Item
@@ -29,18 +29,18 @@ class ItemsView(DeskView):
         response["X-Item"] = str(item.id)
         return response
 
-    @extend_schema(request=shapes.OrderIn, responses=shapes.DeskOut)
+    @extend_schema(request=item_shapes.OrderIn, responses=shapes.DeskOut)
     def put(self, request: Request, lesson_id: UUID) -> Response:
         """Set the order of the items named."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
-        items.reorder(lesson, [str(i) for i in parsed(shapes.OrderIn, request)["ids"]])
+        items.reorder(lesson, [str(i) for i in parsed(item_shapes.OrderIn, request)["ids"]])
         return self.desk(lesson)
 
-    @extend_schema(request=shapes.TogetherIn, responses=shapes.DeskOut)
+    @extend_schema(request=item_shapes.TogetherIn, responses=shapes.DeskOut)
     def patch(self, request: Request, lesson_id: UUID) -> Response:
         """Put several items into the lesson, back into the pool, or out."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
-        given = parsed(shapes.TogetherIn, request)
+        given = parsed(item_shapes.TogetherIn, request)
         items.put(lesson, given["ids"], Item.Place(given["place"]))
         return self.desk(lesson)
 
@@ -54,10 +54,10 @@ class ItemView(DeskView):
 
 
 class ItemPauseView(DeskView):
-    @extend_schema(request=shapes.PauseIn, responses=shapes.DeskOut)
+    @extend_schema(request=item_shapes.PauseIn, responses=shapes.DeskOut)
     def put(self, request: Request, item_id: UUID) -> Response:
         item = selectors.item_of(self.teacher, item_id)
-        items.move_pause(item, parsed(shapes.PauseIn, request)["at_ms"])
+        items.move_pause(item, parsed(item_shapes.PauseIn, request)["at_ms"])
         return self.desk(item.lesson)
 
     @extend_schema(request=None, responses=shapes.DeskOut)
@@ -69,10 +69,10 @@ class ItemPauseView(DeskView):
 
 
 class ItemDecisionView(DeskView):
-    @extend_schema(request=shapes.DecisionIn, responses=shapes.DeskOut)
+    @extend_schema(request=item_shapes.DecisionIn, responses=shapes.DeskOut)
     def put(self, request: Request, item_id: UUID) -> Response:
         item = selectors.item_of(self.teacher, item_id)
-        items.decide(item, **parsed(shapes.DecisionIn, request))
+        items.decide(item, **parsed(item_shapes.DecisionIn, request))
         return self.desk(item.lesson)
 
 

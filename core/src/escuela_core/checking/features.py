@@ -12,7 +12,7 @@ from escuela_core.checking.comparing import Facts, Passage, compare
 from escuela_core.checking.comparing.nearness import slot
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.quoting import quotes
-from escuela_core.checking.ranking import ranked
+from escuela_core.checking.ranking import ranked, share
 from escuela_core.checking.support import ground, support_figures
 from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas
@@ -67,19 +67,14 @@ class Reading:
     quoted: bool = False
 
 
-def read_claim(
-    script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[Claim], *, kind: str, within: int | None = None
-) -> Reading:
-    """Figures of ``claim`` at its best sentence (or at ``within``), with the wrong options as ``rivals``.
+def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[Claim], *, kind: str) -> Reading:
+    """Figures of ``claim`` at its best sentence, with the wrong options as ``rivals``.
 
     ``row`` holds the claim's score for every sentence, shape (sentences,).
     """
     order = ranked(script, claim, rivals, row)
-    at = order[0] if within is None else within
-    quoting = next(
-        (i for i in (order[:QUOTED_AMONG] if within is None else [within]) if quotes(claim.text, script.texts[i])), None
-    )
-    at = at if quoting is None else quoting
+    quoting = next((i for i in order[:QUOTED_AMONG] if quotes(claim.text, script.texts[i])), None)
+    at = order[0] if quoting is None else quoting
     language = script.transcript.language
     near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
     here = script.words[at].union(*(script.words[i] for i in near))
@@ -116,5 +111,4 @@ def read_claim(
 
 def _covered(script: Script, text: str, here: frozenset[str]) -> float:
     words = lemmas(text, script.transcript.language)
-    total = sum(script.weight(w) for w in words)
-    return sum(script.weight(w) for w in words if w in here) / total if total else 0.5
+    return share(words, here, script) if words else 0.5

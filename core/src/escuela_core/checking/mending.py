@@ -71,7 +71,7 @@ def mends(
         found += _turned(item) if "contradicted" in codes else []
         found += _number(item, clashes.get("quantity")) if not found else []
         found += _without_not(item, clashes.get("negation")) if not found else []
-    else:
+    elif isinstance(item, Choice):
         found += [_also_key(item, f.option) for f in findings if f.code == "also_right" and f.option is not None]
     return [m for m in found if m.item != item]
 
@@ -148,9 +148,7 @@ def _text(item: Choice, number: int) -> str:
     return item.options[number].text
 
 
-def _also_key(item: Item, number: int) -> Mend:
-    if not isinstance(item, Choice):
-        return Mend("also_key", "", item=item)
+def _also_key(item: Choice, number: int) -> Mend:
     marked = tuple(replace(o, correct=o.correct or n == number) for n, o in enumerate(item.options))
     text = item.options[number].text
     return Mend("also_key", f"Count “{text}” as right too.", {"text": text}, item=replace(item, options=marked))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
@@ -107,25 +108,23 @@ def family(noun: str) -> int | None:
 @lru_cache(maxsize=50_000)
 def kin(lemma: str) -> frozenset[str]:
     """Single words near in meaning: synonyms, derived words, one step up or down; over the four commonest senses."""
-    found: set[str] = set()
-    for part in _FILES:
-        for sense in senses(lemma, part)[:_COMMON_SENSES]:
-            found.update(sense.words)
-            for pointer in sense.pointers:
-                if pointer.symbol in _NEAR:
-                    found.update(_sense(pointer.part, pointer.offset).words)
-    return frozenset(w.lower() for w in found if " " not in w) - {lemma}
+    return _related(lemma, _NEAR)
 
 
 @lru_cache(maxsize=50_000)
 def near(lemma: str) -> frozenset[str]:
     """Single words that mean the same or nearly: of its senses, and for adjectives of those WordNet calls similar."""
+    return _related(lemma, frozenset({"&"}))
+
+
+def _related(lemma: str, symbols: Collection[str]) -> frozenset[str]:
+    """The words of the commonest senses of ``lemma`` and of those that pointers with ``symbols`` lead to."""
     found: set[str] = set()
     for part in _FILES:
         for sense in senses(lemma, part)[:_COMMON_SENSES]:
             found.update(sense.words)
             for pointer in sense.pointers:
-                if pointer.symbol == "&":
+                if pointer.symbol in symbols:
                     found.update(_sense(pointer.part, pointer.offset).words)
     return frozenset(w.lower() for w in found if " " not in w) - {lemma}
 

@@ -5,7 +5,7 @@ claim says is ``missing`` from it. The words on both sides come along, so that a
 """
 
 from escuela_core.checking.comparing.comparison import SILENT, Comparison, Outcome
-from escuela_core.checking.comparing.facts import NO_FACTS, Facts, compare
+from escuela_core.checking.comparing.facts import Facts, compare
 from escuela_core.checking.comparing.passage import Passage
 
-__all__ = ["NO_FACTS", "SILENT", "Comparison", "Facts", "Outcome", "Passage", "compare"]
+__all__ = ["SILENT", "Comparison", "Facts", "Outcome", "Passage", "compare"]

@@ -36,9 +36,6 @@ class Facts:
         return [(sort, c) for sort, c in every if c.outcome == "clashing"]
 
 
-NO_FACTS = Facts()
-
-
 def compare(claim: Claim, passage: Passage) -> Facts:
     """The facts of ``claim`` beside the passage; where the grammar cannot be read, its quantities alone."""
     if not speaks(passage.language):
