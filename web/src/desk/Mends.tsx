@@ -18,7 +18,7 @@ export function Mends({ item, state }: { item: Item; state: DeskState }) {
             <li key={mend.message}>
               <Button
                 small
-                hint={String(number + 1)}
+                hint={number === 0 ? "O" : undefined}
                 className="!whitespace-normal text-left"
                 onClick={() => apply(state, item, mend)}
               >
@@ -33,7 +33,7 @@ export function Mends({ item, state }: { item: Item; state: DeskState }) {
 }
 
 export function mendsOf(item: Item): Mend[] {
-  return (item.report?.mends ?? []).slice(0, 9);
+  return item.report?.mends ?? [];
 }
 
 /** Does what a mend says, as one change that can be undone. */

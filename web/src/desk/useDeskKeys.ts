@@ -71,6 +71,7 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     if (next) pick(state, next);
   };
   const none = !item;
+  const mend = item?.place === "lesson" ? mendsOf(item)[0] : undefined;
   const marks = step === "items" || step === "check";
   // What is marked is acted on together; without marks the item in hand.
   const held = state.marked.length ? state.marked : item ? [item.id] : [];
@@ -82,6 +83,7 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     named("H", "item.hear", () => item && state.hear(item), none),
     named("J", "key.nextItem", () => walk(1), step === "check"),
     named("Shift+J", "key.previousItem", () => walk(-1), step === "check"),
+    named("O", "mend.key", () => item && mend && apply(state, item, mend), !mend),
     named("E", "item.change", () => state.edit(true), none),
     named("S", "item.mark", () => item && state.mark(item.id), none || !marks),
     named("Shift+S", "item.markAll", () => state.markAll(list.map((i) => i.id)), !list.length || !marks),
@@ -107,7 +109,6 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
 function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {
   if (step !== "check") return [];
   const { item, run } = state;
-  const offered = item ? mendsOf(item) : [];
   const queue = worstFirst(state.desk.items);
   const next = () => {
     const at = queue.findIndex((i) => i.id === state.selected);
@@ -123,9 +124,6 @@ function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {
     named("N", "key.nextToDecide", next),
     named("K", "item.keep", keep, !item),
     named("M", "item.mend", () => state.edit(true), !item),
-    ...offered.map((mend, number) =>
-      named(String(number + 1), number ? "" : "mend.key", () => item && apply(state, item, mend)),
-    ),
   ];
 }
 
