@@ -65,6 +65,8 @@ def write_one_item(page: Page) -> None:
         while not page.evaluate("document.activeElement.matches('input[type=text], input:not([type]), textarea')"):
             page.keyboard.press("Tab")
         page.keyboard.type(text)
+    tab_to(page, "Segundos para responder", role="spinbutton")
+    page.keyboard.type("90")
     page.keyboard.press("Escape")
     page.keyboard.press("Escape")
     expect(page.get_by_text("Guardado")).to_be_visible(timeout=30_000)
@@ -93,6 +95,7 @@ def answer(student: Page, link: str) -> None:
     student.keyboard.press("Enter")
     press(student, re.compile("^Reproducir"))
     student.get_by_role("radio").first.wait_for(timeout=60_000)
+    expect(student.get_by_text(re.compile(r"Quedan 1:[23]\d"))).to_be_visible()
     tab_to(student, re.compile("Its fibres are bent"), role="radio")
     student.keyboard.press("Space")
     press(student, re.compile("^Responder"))

@@ -43,6 +43,10 @@ def test_a_lesson_is_studied_with_keys_alone(new_page: NewPage) -> None:
     late_ms = float(student.evaluate("document.documentElement.dataset.pauseLateMs"))
     assert 0 <= late_ms < 250
     student.keyboard.press("a")
+    student.keyboard.press("h")
+    expect(student.get_by_role("button", name="Back to the item")).to_be_visible()
+    student.keyboard.press("Escape")
+    expect(student.get_by_role("radio").first).to_be_checked()
     student.keyboard.press("Enter")
     expect(student.get_by_text("not right")).to_be_visible()
     student.keyboard.press("r")

@@ -75,9 +75,12 @@ def test_a_service_writes_the_best_are_chosen_and_shared_only_by_saying_so(new_p
     expect(choose.get_by_role("listitem").first).to_be_visible()
     page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name="Share").click()
     expect(page.get_by_text("2 have only passed the check; nobody has looked at them.")).to_be_visible()
-    expect(page.get_by_role("button", name="Share", exact=True)).to_be_disabled()
+    page.get_by_role("button", name="Share", exact=True).click()
+    expect(page.get_by_role("alert")).to_contain_text("nobody has looked at them")
+    expect(page.get_by_text("Not shared yet.")).to_be_visible()
     page.get_by_role("switch", name="Share those 2 too").click()
-    expect(page.get_by_role("button", name="Share", exact=True)).to_be_enabled()
+    page.get_by_role("button", name="Share", exact=True).click()
+    expect(page.get_by_text("Not shared yet.")).to_have_count(0)
 
 
 def test_what_stands_around_the_viewing_reaches_a_student(new_page: NewPage) -> None:
@@ -142,3 +145,30 @@ def test_a_picture_and_a_bank_of_words_reach_the_rehearsal(new_page: NewPage) ->
     page.get_by_role("radio", name="qualities").check()
     page.get_by_role("button", name="Answer").click()
     expect(page.get_by_text("Right", exact=False).first).to_be_visible()
+
+
+def test_two_windows_on_one_item_lose_nobody_s_words_and_the_lesson_goes_back(new_page: NewPage) -> None:
+    here, there = new_page(), new_page()
+    # One that nobody has just typed in: what follows typing closely belongs to it.
+    before = "What is the loose end of a line called?"
+    for page in (here, there):
+        sign_in_demo(page)
+        open_lesson(page, KNOTS, "Items")
+        page.get_by_role("article").filter(has_text=before).get_by_role("button").first.click()
+        page.keyboard.press("e")
+    asked = here.get_by_label("Question")
+    there.get_by_label("Explanation, shown afterwards").fill("Written there.")
+    with there.expect_response(lambda r: "/api/items/" in r.url and r.request.method == "PUT"):
+        there.get_by_label("Question").fill("Asked there?")
+    asked.fill("Asked here?")
+    expect(here.get_by_role("alert")).to_contain_text("Asked there?", timeout=30_000)
+    expect(here.get_by_label("Explanation, shown afterwards")).to_have_value("Written there.")
+    here.get_by_role("button", name="Take theirs").click()
+    expect(asked).to_have_value("Asked there?")
+    here.keyboard.press("Escape")
+    here.keyboard.press("Escape")
+    here.keyboard.press("u")
+    changes = here.get_by_role("dialog").get_by_role("listitem")
+    expect(changes.first).to_contain_text("Asked there?")
+    changes.first.get_by_role("button", name="Back to before").click()
+    expect(here.get_by_role("article").filter(has_text=before)).to_be_visible(timeout=30_000)

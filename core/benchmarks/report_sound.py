@@ -14,7 +14,7 @@ import sys
 import tempfile
 import time
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import lru_cache, partial
 from pathlib import Path
 
 import numpy as np
@@ -25,8 +25,10 @@ from numpy.typing import NDArray
 from escuela_core.language.vectors import encoder
 from escuela_core.segments import divide
 from escuela_core.sound import recognising
-from escuela_core.sound.aligning import RATE, align, fit
+from escuela_core.sound.aligning import RATE
+from escuela_core.sound.locating import located
 from escuela_core.sound.loudness import loudness
+from escuela_core.timeline import Span
 from escuela_core.transcripts import Sentence, Transcript, Word, read_captions, timing, webvtt
 from escuela_core.transcripts.words import length
 
@@ -130,21 +132,33 @@ def report_row(kind: str, how: str) -> None:
         silences = loudness([samples.tobytes()], RATE).silences()
         given = spoilt(talk.transcript, how)
         began = time.perf_counter()
-        spans = align([w.text for w in talk.transcript.words], samples, silences, expected=given)
+        found = located(
+            [w.text for w in talk.transcript.words],
+            samples,
+            silences,
+            language="en",
+            expected=given,
+            listen=partial(heard_out, samples, silences),
+        )
         spent += time.perf_counter() - began
         seconds += len(samples) / RATE
         lasts = np.cumsum([len(s.words) for s in talk.transcript.sentences]) - 1
         off = [given[n] - talk.transcript.words[n].start_ms for n in lasts]
         plain += off
         # As in the product: where the words do not fit the sound, the captions stay as they are.
-        fits = fit([w.text for w in talk.transcript.words], spans, silences) >= timing.FITS
+        fits = found.are_spoken
         moved_talks += fits
-        moved = timing.retimed(talk.transcript, spans).transcript.words
+        moved = timing.retimed(talk.transcript, found.spans).transcript.words
         pairs = zip(lasts, talk.transcript.sentences, off, strict=True)
         mine += [moved[n].end_ms - s.end_ms if fits else before for n, s, before in pairs]
     a, b = np.abs(mine), np.abs(plain)
     ends = f"{np.median(a):.0f} | {np.percentile(a, 95):.0f} | {np.median(b):.0f} | {np.percentile(b, 95):.0f}"
     print(f"| {kind}, {how} | {moved_talks} of {len(TALKS)} | {ends} | {seconds / spent:.0f} |")
+
+
+def heard_out(samples: NDArray[np.int16], silences: list[Span]) -> list[Word]:
+    recogniser = recognising.whisper(None, ROOT / ".state" / "models" / "whisper-base")
+    return [w for h in recogniser.recognise(samples, silences, "en") for w in h.words]
 
 
 _made: dict[str, Spoken] = {}
@@ -157,14 +171,13 @@ def made(name: str, voice: str) -> Spoken:
 
 
 def recogniser_report() -> None:
-    recogniser = recognising.whisper(None, ROOT / ".state" / "models" / "whisper-base")
     print("\n| recogniser | word error rate | times real time |\n|---|---|---|")
     for name, voice in zip(TALKS, VOICES, strict=True):
         talk = made(name, voice)
         samples = talk.sound.clip(-32768, 32767).astype(np.int16)
         silences = loudness([samples.tobytes()], RATE).silences()
         began = time.perf_counter()
-        heard = [w.text for h in recogniser.recognise(samples, silences, "en") for w in h.words]
+        heard = [w.text for w in heard_out(samples, silences)]
         spent = time.perf_counter() - began
         rate = error_rate([w.text for w in talk.transcript.words], heard)
         print(f"| {voice} | {rate:.0%} | {len(samples) / RATE / spent:.1f} |")

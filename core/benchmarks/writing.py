@@ -1,12 +1,15 @@
 """What the writer offers first on talks it was not made on, judged by reading; and how fast it is.
 
-usage: python core/benchmarks/writing.py [items|speed|verdicts]
+usage: python core/benchmarks/writing.py [items|plain|speed|verdicts|checked]
 
-``items`` prints ten items for each talk of ``written/``; ``verdicts`` counts the judgements in ``written/judged.tsv``
-and says which items changed since they were judged; ``speed`` times twenty items of a ten-minute talk and sixty of an
-hour. Rules of judging: **key** is the marked answer right by the talk alone; **usable** would a colleague ask it
-without changing a word (clear, grammatical, about something that matters, one right answer, others plausible and
-wrong); **absurd** makes no sense or would make a class laugh.
+``items`` prints ten items for each talk of ``written/``; ``plain`` prints as many of a plain baseline: the first name
+or number that the parser marks in a sentence is blanked out, sentences spread evenly; ``verdicts`` counts judgements
+of both in ``written/judged.tsv`` and says how many items were not judged yet; ``speed`` times twenty items of a
+ten-minute talk and sixty of an hour; ``checked`` puts the judged items through the check.
+
+Rules of judging: **key** is the marked answer right by the talk alone; **usable** would a colleague ask it without
+changing a word (clear, grammatical, about something that matters, one right answer, others plausible and wrong);
+**absurd** makes no sense or would make a class laugh.
 """
 
 from __future__ import annotations
@@ -15,10 +18,13 @@ import re
 import resource
 import sys
 import time
+from collections import Counter
 from collections.abc import Sequence
 from pathlib import Path
 
-from escuela_core.items import Choice, Item, Match, Order, TrueFalse
+from escuela_core.checking import check
+from escuela_core.items import Choice, Gap, Item, Match, Order, TrueFalse
+from escuela_core.language.parsing import parsed
 from escuela_core.transcripts import Transcript, read_captions
 from escuela_core.writing import Wishes, propose
 
@@ -71,28 +77,61 @@ def offered() -> list[tuple[str, str, str]]:
     ]
 
 
+def plain() -> list[tuple[str, str, str]]:
+    """The baseline's items, in the shape of ``offered``."""
+    rows = []
+    for name in names():
+        gaps = []
+        for sentence in talk(name).sentences:
+            for found in parsed(sentence.text).ents[:1]:
+                before, after = sentence.text[: found.start_char], sentence.text[found.end_char :]
+                gaps.append((name, "gap", f"{before}___{after} | {found.text}"))
+        rows += [gaps[int(n * max(1, len(gaps) / EACH))] for n in range(min(EACH, len(gaps)))]
+    return rows
+
+
 def verdicts() -> None:
-    judged: dict[tuple[str, str], tuple[str, str, str]] = {}
-    for line in (FOLDER / "judged.tsv").read_text("utf-8").splitlines():
-        if line and not line.startswith("#"):
-            name, text, key, use, why = line.split("\t")
-            judged[name, text] = (key, use, why)
-    rows = [judged.get((name, text)) for name, _, text in offered()]
-    known = [r for r in rows if r is not None]
-    print(f"{len(rows)} items offered, {len(known)} of them judged")
-    for label, count in (
-        ("right key", sum(k == "right" for k, _, _ in known)),
-        ("usable without a change", sum(u == "usable" for _, u, _ in known)),
-        ("absurd", sum(u == "absurd" for _, u, _ in known)),
-    ):
-        print(f"| {label} | {count} of {len(known)} | {count / max(1, len(known)):.0%} |")
+    judged = judgements()
+    for writer, items in (("the writer", offered()), ("plain", plain())):
+        rows = [judged.get((name, text)) for name, _, text in items]
+        known = [r for r in rows if r is not None]
+        print(f"{writer}: {len(rows)} items offered, {len(known)} of them judged")
+        for label, count in (
+            ("right key", sum(k == "right" for k, _ in known)),
+            ("usable without a change", sum(u == "usable" for _, u in known)),
+            ("absurd", sum(u == "absurd" for _, u in known)),
+        ):
+            print(f"| {label} | {count} of {len(known)} | {count / max(1, len(known)):.0%} |")
+
+
+def judgements() -> dict[tuple[str, str], tuple[str, str]]:
+    """Key and use of every judged item, by talk and line."""
+    lines = (FOLDER / "judged.tsv").read_text("utf-8").splitlines()
+    rows = [line.split("\t") for line in lines if line and not line.startswith("#")]
+    return {(name, text): (key, use) for name, text, key, use, _ in rows}
+
+
+def checked() -> None:
+    """What the check says of the judged items of both writers, by how they were judged."""
+    judged, found = judgements(), Counter[tuple[str, str]]()
+    for name in names():
+        transcript = talk(name)
+        gaps = [Gap(prompt=t.rsplit(" | ", 1)[0], answers=(t.rsplit(" | ", 1)[1],)) for n, _, t in plain() if n == name]
+        items: list[Item] = [*propose(transcript, Wishes(count=EACH)).items, *gaps]
+        for item, report in zip(items, check(items, transcript), strict=True):
+            line = shown(item)
+            if (name, line) in judged:
+                stopped = report.verdict != "heard" or any(f.severity == "error" for f in report.findings)
+                found[" ".join(judged[name, line]), "stopped" if stopped else "passed"] += 1
+    for (use, outcome), count in sorted(found.items()):
+        print(f"| {use} | {outcome} | {count} |")
 
 
 def speed() -> None:
     every = [s for name in names() for s in (FOLDER / f"{name}.txt").read_text("utf-8").splitlines()]
     propose(talk(names()[0]), Wishes(count=2))
     for label, sentences, count in (("ten minutes", every[:115], 20), ("an hour", None, 60)):
-        lines = sentences or [f"{re.sub(r'^[A-Z]+: ', '', s)}" for n in range(4) for s in every]
+        lines = sentences or [f"{re.sub(r'^[A-Z]+: ', '', s)}" for n in range(2) for s in every]
         transcript = spoken(lines)
         began = time.perf_counter()
         made = propose(transcript, Wishes(count=count)).items
@@ -103,8 +142,8 @@ def speed() -> None:
 
 if __name__ == "__main__":
     what = sys.argv[1] if len(sys.argv) > 1 else "items"
-    if what == "items":
-        for row in offered():
+    if what in ("items", "plain"):
+        for row in offered() if what == "items" else plain():
             print("\t".join(row))
     else:
-        {"verdicts": verdicts, "speed": speed}[what]()
+        {"verdicts": verdicts, "speed": speed, "checked": checked}[what]()

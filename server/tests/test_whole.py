@@ -38,7 +38,7 @@ def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
         ("patch", f"{base}/script/{sentence}/"),
         ("post", f"{base}/script/{sentence}/"),
         ("delete", f"{base}/script/{sentence}/"),
-        ("post", f"{base}/script/replace/"),
+        ("post", f"{base}/replace/"),
         ("put", f"{base}/script/speakers/"),
         ("put", f"{base}/script/times/"),
         ("get", f"{base}/script/raw/"),
@@ -48,6 +48,7 @@ def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
         ("delete", f"/api/uploads/{sent}/"),
         ("put", f"{base}/extract/"),
         ("post", f"{base}/undo/"),
+        ("get", f"{base}/undo/"),
         ("post", f"{base}/redo/"),
         ("post", f"{base}/segments/"),
         ("put", f"{base}/segments/"),
@@ -68,6 +69,7 @@ def addresses(lesson, assignment, student) -> list[tuple[str, str]]:
         ("put", f"/api/items/{item.id}/pause/"),
         ("delete", f"/api/items/{item.id}/pause/"),
         ("put", f"/api/items/{item.id}/decision/"),
+        ("post", f"/api/items/{item.id}/split/"),
         ("get", f"{given_out}/"),
         ("patch", f"{given_out}/"),
         ("post", f"{given_out}/closed/"),
@@ -181,3 +183,11 @@ def test_every_sentence_of_the_core_has_its_words_in_the_catalogue(area, sentenc
     for code, sentence in sentences.items():
         message = catalogue[f"{area}.{code}"]["en"]
         assert message.replace("{{", "{").replace("}}", "}") == sentence
+
+
+def test_starting_loads_no_language_model():
+    heavy = "{'spacy', 'wordfreq', 'lemminflect'}"
+    look = f"import config.wsgi, config.urls, sys; print(sorted({heavy} & set(sys.modules)))"
+    server = Path(__file__).resolve().parents[1]
+    done = subprocess.run([sys.executable, "-c", look], cwd=server, capture_output=True, text=True, check=True)
+    assert done.stdout.strip() == "[]"

@@ -67,6 +67,8 @@ def test_a_number_that_the_question_takes_for_granted_is_not_compared() -> None:
         ("The gates were built by Jorge Rueda.", "Then Marta Olivares built the gates.", "clashing"),
         ("The gates were built by Jorge Rueda.", "Then somebody built the gates.", "missing"),
         ("The gates were built of oak.", "Then Marta Olivares built the gates.", "silent"),
+        ("The gates were built by Berta Olivares.", "Marta Olivares built the first gates of oak.", "clashing"),
+        ("The gates were built by Marta Reyes.", "Marta Olivares built the first gates of oak.", "clashing"),
     ],
 )
 def test_names(claimed: str, sentence: str, outcome: str) -> None:

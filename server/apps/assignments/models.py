@@ -68,6 +68,7 @@ class Assignment(models.Model):
     skipping = models.CharField(max_length=12, default="freely")
     offer_not_sure = models.BooleanField(default=True)
     shuffle = models.BooleanField(default=False)
+    time_limits = models.BooleanField(default=True)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -84,4 +85,5 @@ class Assignment(models.Model):
             skipping=self.skipping,  # type: ignore[arg-type]
             offer_not_sure=self.offer_not_sure,
             shuffle=self.shuffle,
+            time_limits=self.time_limits,
         )

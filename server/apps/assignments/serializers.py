@@ -18,6 +18,7 @@ class PolicyIn(serializers.Serializer[object]):
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"), required=False)
     offer_not_sure = serializers.BooleanField(required=False)
     shuffle = serializers.BooleanField(required=False)
+    time_limits = serializers.BooleanField(required=False)
 
 
 class ShareIn(PolicyIn):
@@ -56,6 +57,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "skipping",
             "offer_not_sure",
             "shuffle",
+            "time_limits",
             "created_at",
         )
 

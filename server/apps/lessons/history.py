@@ -16,6 +16,7 @@ from config.errors import SentenceError
 
 Script = Sequence[int] | Literal["whole"] | None
 KEPT_CHANGES = 100
+ABOUT_LENGTH = 120
 # Typing is saved while it goes on; what belongs to one bout of typing is undone as one.
 SAME_BOUT = timedelta(seconds=20)
 _ITEM_FIELDS = (
@@ -31,6 +32,11 @@ _ITEM_FIELDS = (
 _LESSON_FIELDS = ("title", "folder", "extract_start_ms", "extract_end_ms")
 _SENTENCE_FIELDS = ("start_ms", "end_ms", "text", "speaker", "words", "is_spoken")
 _SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms", "takes_part")
+
+
+class NothingToUndoError(SentenceError):
+    def __init__(self) -> None:
+        super().__init__("nothing_to_undo", "There is nothing to take back.")
 
 
 def snapshot(lesson: Lesson, script: Script = None) -> dict[str, Any]:
@@ -67,9 +73,11 @@ def changing(lesson: Lesson, label: str, *, bout: str = "", script: Script = Non
         locked.changes.filter(undone=True).delete()
         if bout and fresh and last is not None:
             last.after = after
-            last.save(update_fields=["after"])
+            last.about, last.touched = _about(last.before, after)
+            last.save(update_fields=["after", "about", "touched"])
         else:
-            locked.changes.create(label=name, before=before, after=after)
+            about, touched = _about(before, after)
+            locked.changes.create(label=name, before=before, after=after, about=about, touched=touched)
             old = locked.changes.values_list("id", flat=True)[KEPT_CHANGES:]
             locked.changes.filter(id__in=list(old)).delete()
         locked.version += 1
@@ -84,9 +92,33 @@ def _keep_differences(before: dict[str, Any], after: dict[str, Any]) -> None:
         del before[key], after[key]
 
 
+def _about(before: dict[str, Any], after: dict[str, Any]) -> tuple[str, int]:
+    """The words of the first item, sentence or segment that differs, and how many differ."""
+    for part in ("items", "sentences", "segments"):
+        was, now = before[part], after[part]
+        differing = [key for key in {**now, **was} if was.get(key) != now.get(key)]
+        if differing:
+            fields = now.get(differing[0]) or was[differing[0]]
+            content = fields.get("content", {})
+            words = content.get("prompt") or content.get("text") or fields.get("text") or fields.get("title") or ""
+            return words[:ABOUT_LENGTH], len(differing)
+    return after["lesson"]["title"][:ABOUT_LENGTH], 1
+
+
 def undo(lesson: Lesson) -> None:
     """Take the last change back. Raises ``nothing_to_undo``."""
     _step(lesson, back=True)
+
+
+@transaction.atomic
+def undo_to(lesson: Lesson, change_id: int) -> None:
+    """Take back a change and all that came after it: the lesson is as it was before. Raises ``nothing_to_undo``."""
+    Lesson.objects.select_for_update().get(id=lesson.id)
+    since = lesson.changes.filter(undone=False, id__gte=change_id)
+    if not since.filter(id=change_id).exists():
+        raise NothingToUndoError
+    for _ in range(since.count()):
+        _step(lesson, back=True)
 
 
 def redo(lesson: Lesson) -> None:
@@ -103,7 +135,7 @@ def _step(lesson: Lesson, *, back: bool) -> None:
         done = locked.changes.filter(undone=not back)
         change = done.first() if back else done.last()
         if change is None:
-            raise SentenceError("nothing_to_undo", "There is nothing to take back.")
+            raise NothingToUndoError
         state, left = (change.before, change.after) if back else (change.after, change.before)
         gone = [key for key in left["sentences"] if key not in state["sentences"]]
         Sentence.objects.filter(recording=locked.recording_id, pk__in=gone).delete()

@@ -68,6 +68,14 @@ class ItemPauseView(DeskView):
         return self.desk(item.lesson)
 
 
+class ItemSplitView(DeskView):
+    @extend_schema(request=None, responses=shapes.DeskOut)
+    def post(self, request: Request, item_id: UUID) -> Response:
+        item = selectors.item_of(self.teacher, item_id)
+        items.split_item(item)
+        return self.desk(item.lesson)
+
+
 class ItemDecisionView(DeskView):
     @extend_schema(request=item_shapes.DecisionIn, responses=shapes.DeskOut)
     def put(self, request: Request, item_id: UUID) -> Response:

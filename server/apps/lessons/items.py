@@ -6,7 +6,7 @@ from collections.abc import Collection
 from typing import Any
 from uuid import UUID
 
-from django.db.models import Max
+from django.db.models import F, Max
 from django.http import Http404
 
 from apps.lessons.history import changing
@@ -15,6 +15,7 @@ from config.api import require_version
 from config.errors import SentenceError
 from escuela_core.items import Item as CoreItem
 from escuela_core.items import item_from_json, item_to_json
+from escuela_core.items.splitting import split
 from escuela_core.placing import place
 from escuela_core.placing.pause import within_recording
 from escuela_core.timeline import Span
@@ -57,6 +58,14 @@ def change_item(item: Item, content: dict[str, Any], expected: int | None) -> It
     return item
 
 
+def rewrite(item: Item, content: dict[str, Any]) -> None:
+    """Put ``content`` in place of an item's, its pause left alone. To be called inside ``changing``."""
+    item.content = content_of(content)
+    item.seen = True
+    item.version += 1
+    item.save()
+
+
 def move_pause(item: Item, at_ms: int) -> Item:
     """The teacher's own instant for an item; it wins, and is only warned about."""
     within_recording(at_ms, item.lesson.recording.duration_ms or 1)
@@ -95,6 +104,24 @@ def put(lesson: Lesson, ids: Collection[UUID], where: Item.Place) -> None:
             item.seen = item.seen or where == Item.Place.LESSON
             item.version += 1
         Item.objects.bulk_update(rows, ["place", "seen", "version"])
+
+
+def split_item(item: Item) -> None:
+    """One item as two, the second right after the first. Raises ``one_thing`` where it asks one thing only."""
+    halves = split(item.core())
+    if halves is None:
+        raise SentenceError("one_thing", "This item asks one thing only, so it cannot be split.")
+    first, second = (stored(half) for half in halves)
+    with changing(item.lesson, "split_item") as locked:
+        locked.items.filter(position__gt=item.position).update(position=F("position") + 1)
+        locked.items.create(
+            place=item.place,
+            content=second,
+            pause_by_teacher=item.pause_by_teacher,
+            seen=True,
+            position=item.position + 1,
+        )
+        rewrite(item, first)
 
 
 def reorder(lesson: Lesson, ids: list[str]) -> None:

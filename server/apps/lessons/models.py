@@ -105,10 +105,15 @@ class Item(models.Model):
 
 
 class Change(models.Model):
-    """One undoable change: what segments and items were before and after it. ``undone`` ones can be done again."""
+    """One undoable change: what segments and items were before and after it. ``undone`` ones can be done again.
+
+    ``about`` are the words of what it changed, of the first of ``touched`` where it was several.
+    """
 
     lesson = models.ForeignKey(Lesson, on_delete=models.CASCADE, related_name="changes")
     label = models.CharField(max_length=60)
+    about = models.CharField(max_length=120, blank=True)
+    touched = models.PositiveIntegerField(default=0)
     before = models.JSONField()
     after = models.JSONField()
     undone = models.BooleanField(default=False)
@@ -116,6 +121,11 @@ class Change(models.Model):
 
     class Meta:
         ordering = ("-id",)
+
+    @property
+    def kind(self) -> str:
+        """What was done, without which bout of typing it was."""
+        return self.label.split(":")[0]
 
 
 class Material(models.Model):

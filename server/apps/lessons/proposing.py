@@ -26,7 +26,7 @@ from escuela_core.writing.pasting import located
 from escuela_core.writing.proposing import as_many_as_borne
 from escuela_core.writing.served import Answer, Problem, messages
 
-KEPT = ("kinds", "count", "level", "depths", "goals", "remarks")
+KEPT = ("kinds", "count", "level", "depths", "goals", "mistakes", "remarks")
 
 
 def request_items(lesson: Lesson, given: dict[str, Any]) -> Job:
@@ -54,6 +54,7 @@ def _wishes(lesson: Lesson, given: dict[str, Any]) -> Wishes:
         level=given["level"],
         depths=tuple(given["depths"]),
         goals=tuple(given["goals"]),
+        mistakes=tuple(given["mistakes"]),
         remarks=given["remarks"],
         about=tuple(Span(s.start_ms, s.end_ms) for s in marked),
         seed=given["seed"],
@@ -77,6 +78,7 @@ def _propose(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
         followed=list(proposal.followed),
         ignored=list(proposal.ignored),
         unspoken=list(proposal.unspoken),
+        unused=list(proposal.unused),
     )
 
 
@@ -200,6 +202,14 @@ def choose_from_pool(lesson: Lesson, count: int) -> dict[str, Any]:
         for n, r in sorted(chosen.left_out.items())
     ]
     return {"taken": [str(pool[n].id) for n in chosen.numbers], "left_out": left}
+
+
+def give_wishes(kept: KeptWishes, email: str) -> None:
+    """Put a copy among a colleague's kept wishes, named after who gave it. An address without an account gets nothing,
+    and the giver is not told which it was: whether somebody has an account is nobody else's business."""
+    colleague = User.objects.filter(email__iexact=email.strip(), confirmed_at__isnull=False).first()
+    if colleague is not None and colleague != kept.owner:
+        keep_wishes(colleague, f"{kept.name} ({kept.owner.name})"[:80], kept.wishes, is_default=False)
 
 
 def keep_wishes(owner: User, name: str, wishes: dict[str, Any], *, is_default: bool) -> KeptWishes:

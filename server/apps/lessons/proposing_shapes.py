@@ -6,6 +6,7 @@ from rest_framework import serializers
 
 from escuela_core.items.model import DEPTHS
 from escuela_core.language.levels import LEVELS
+from escuela_core.writing.mistakes import MOST_MISTAKE_LETTERS, MOST_MISTAKES
 from escuela_core.writing.wishes import KINDS as WRITTEN
 from escuela_core.writing.wishes import MOST_GOAL_LETTERS, MOST_GOALS, MOST_REMARK_LETTERS
 
@@ -17,6 +18,12 @@ class WishesData(serializers.Serializer[object]):
     depths = serializers.ListField(child=serializers.ChoiceField(DEPTHS), required=False, default=list)
     goals = serializers.ListField(
         child=serializers.CharField(max_length=MOST_GOAL_LETTERS), max_length=MOST_GOALS, required=False, default=list
+    )
+    mistakes = serializers.ListField(
+        child=serializers.CharField(max_length=MOST_MISTAKE_LETTERS),
+        max_length=MOST_MISTAKES,
+        required=False,
+        default=list,
     )
     remarks = serializers.CharField(max_length=MOST_REMARK_LETTERS, allow_blank=True, required=False, default="")
 
@@ -52,6 +59,10 @@ class KeptWishesIn(serializers.Serializer[object]):
     name = serializers.CharField(max_length=80)
     wishes = WishesData()
     is_default = serializers.BooleanField(required=False, default=False)
+
+
+class GiveIn(serializers.Serializer[object]):
+    email = serializers.EmailField(max_length=254)
 
 
 class KeptWishesOut(KeptWishesIn):

@@ -54,6 +54,13 @@ class WritersView(TeacherView):
 
 
 class KeptWishesView(TeacherView):
+    @extend_schema(request=shapes.GiveIn, responses={204: None})
+    def post(self, request: Request, wishes_id: UUID) -> Response:
+        """Give a copy to a colleague, by their mail address."""
+        kept = get_object_or_404(self.teacher.kept_wishes, id=wishes_id)
+        proposing.give_wishes(kept, parsed(shapes.GiveIn, request)["email"])
+        return Response(status=204)
+
     @extend_schema(responses={204: None})
     def delete(self, request: Request, wishes_id: UUID) -> Response:
         get_object_or_404(self.teacher.kept_wishes, id=wishes_id).delete()

@@ -3,9 +3,7 @@ can be undone."""
 
 from __future__ import annotations
 
-import re
 from collections.abc import Sequence
-from typing import Any
 
 from apps.lessons.history import changing
 from apps.lessons.models import Lesson
@@ -14,8 +12,6 @@ from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
 from escuela_core.transcripts import Word
 from escuela_core.transcripts.correcting import corrected
-
-MOST_REPLACED = 2_000
 
 
 def correct(lesson: Lesson, sentence: Sentence, text: str, expected: str | None = None) -> None:
@@ -27,7 +23,7 @@ def correct(lesson: Lesson, sentence: Sentence, text: str, expected: str | None 
         sentence.refresh_from_db()
         if expected is not None and expected != sentence.text:
             raise SentenceError("changed_elsewhere", "The sentence was changed in another window meanwhile.")
-        _write(sentence, corrected(sentence.spoken().words, text.split()))
+        rewrite(sentence, text)
 
 
 def join(lesson: Lesson, sentence: Sentence) -> None:
@@ -69,39 +65,9 @@ def mark_spoken(lesson: Lesson, sentences: Sequence[Sentence], *, is_spoken: boo
         lesson.recording.sentences.filter(pk__in=[s.pk for s in sentences]).update(is_spoken=is_spoken)
 
 
-def matches(
-    lesson: Lesson, find: str, replacement: str, *, whole_words: bool, match_case: bool
-) -> list[dict[str, Any]]:
-    """What replacing would change: each sentence as it is and as it would be."""
-    pattern = _pattern(find, whole_words=whole_words, match_case=match_case)
-    found = []
-    for sentence in lesson.recording.sentences.all():
-        after, count = pattern.subn(lambda _m: replacement, sentence.text)
-        if count and " ".join(after.split()):
-            found.append({"id": sentence.pk, "before": sentence.text, "after": " ".join(after.split()), "count": count})
-    return found[:MOST_REPLACED]
-
-
-def replace(
-    lesson: Lesson, find: str, replacement: str, ids: Sequence[int], *, whole_words: bool, match_case: bool
-) -> int:
-    """Replace in the sentences named, as one change; how many sentences changed."""
-    chosen = {
-        row["id"]: row["after"]
-        for row in matches(lesson, find, replacement, whole_words=whole_words, match_case=match_case)
-        if row["id"] in set(ids)
-    }
-    with changing(lesson, "replace", script=list(chosen)):
-        for sentence in lesson.recording.sentences.filter(pk__in=chosen):
-            _write(sentence, corrected(sentence.spoken().words, chosen[sentence.pk].split()))
-    return len(chosen)
-
-
-def _pattern(find: str, *, whole_words: bool, match_case: bool) -> re.Pattern[str]:
-    if not find.strip():
-        raise SentenceError("find_empty", "Say what to find.")
-    literal = re.escape(find)
-    return re.compile(rf"(?<!\w){literal}(?!\w)" if whole_words else literal, 0 if match_case else re.IGNORECASE)
+def rewrite(sentence: Sentence, text: str) -> None:
+    """Put ``text`` in place of a sentence's words, times kept. To be called inside ``changing``."""
+    _write(sentence, corrected(sentence.spoken().words, text.split()))
 
 
 def use_times(lesson: Lesson, times_by: str) -> None:

@@ -45,23 +45,6 @@ class SpeakerIn(serializers.Serializer[object]):
     name = serializers.CharField(max_length=200, allow_blank=True)
 
 
-class ReplaceIn(serializers.Serializer[object]):
-    """``sentences`` left out asks what would change, and changes nothing."""
-
-    find = serializers.CharField(max_length=200, trim_whitespace=False)
-    replacement = serializers.CharField(max_length=200, allow_blank=True, trim_whitespace=False)
-    whole_words = serializers.BooleanField(default=True)
-    match_case = serializers.BooleanField(default=False)
-    sentences = serializers.ListField(child=serializers.IntegerField(), required=False, max_length=5000)
-
-
-class MatchOut(serializers.Serializer[object]):
-    id = serializers.IntegerField()
-    before = serializers.CharField()
-    after = serializers.CharField()
-    count = serializers.IntegerField()
-
-
 class TimesIn(serializers.Serializer[object]):
     times_by = serializers.ChoiceField(("captions", "sound"))
 

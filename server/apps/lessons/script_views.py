@@ -70,19 +70,6 @@ class SpeakersView(DeskView):
         return self.desk(lesson)
 
 
-class ReplaceView(TeacherView):
-    @extend_schema(request=script_shapes.ReplaceIn, responses=script_shapes.MatchOut(many=True))
-    def post(self, request: Request, lesson_id: UUID) -> Response:
-        """What replacing would change; with ``sentences`` it is done in those."""
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        data = parsed(script_shapes.ReplaceIn, request)
-        how = {"whole_words": data["whole_words"], "match_case": data["match_case"]}
-        rows = script.matches(lesson, data["find"], data["replacement"], **how)
-        if "sentences" in data:
-            script.replace(lesson, data["find"], data["replacement"], data["sentences"], **how)
-        return Response(script_shapes.MatchOut(rows, many=True).data)
-
-
 class TimesView(DeskView):
     @extend_schema(request=script_shapes.TimesIn, responses=shapes.DeskOut)
     def put(self, request: Request, lesson_id: UUID) -> Response:

@@ -16,6 +16,7 @@ from apps.lessons.models import Item, Lesson, Material, Segment
 from apps.lessons.segments import segment_rows, stretches
 from apps.recordings.models import Sentence
 from escuela_core.checking.overview import overview
+from escuela_core.items.splitting import split
 from escuela_core.segments.describing import summary_of_whole
 from escuela_core.timeline import Span
 
@@ -85,9 +86,9 @@ def desk(lesson: Lesson) -> dict[str, Any]:
     """Everything of a lesson but the script: five queries whatever its size."""
     segments = segment_rows(lesson)
     items = list(lesson.items.exclude(place=Item.Place.DROPPED))
-    changes = list(lesson.changes.values_list("label", "undone")[:200])
-    undoable = next((label for label, undone in changes if not undone), "")
-    redoable = next((label for label, undone in reversed(changes) if undone), "")
+    changes = list(lesson.changes.defer("before", "after")[:200])
+    undoable = next((c.kind for c in changes if not c.undone), "")
+    redoable = next((c.kind for c in reversed(changes) if c.undone), "")
     return {
         "id": lesson.id,
         "title": lesson.title,
@@ -103,8 +104,8 @@ def desk(lesson: Lesson) -> dict[str, Any]:
         "overview": whole(lesson, items, segments),
         "materials": lesson.materials.all(),
         "wishes": lesson.wishes or None,
-        "undo": undoable.split(":")[0],
-        "redo": redoable.split(":")[0],
+        "undo": undoable,
+        "redo": redoable,
         "changed_at": lesson.changed_at,
     }
 
@@ -130,6 +131,7 @@ def whole(lesson: Lesson, items: Sequence[Item], segments: Sequence[dict[str, An
 
 
 def item_row(item: Item) -> dict[str, Any]:
+    """One item of the desk; ``comes_apart`` is whether it can be split in two."""
     return {
         "id": item.id,
         "place": item.place,
@@ -142,4 +144,5 @@ def item_row(item: Item) -> dict[str, Any]:
         "decision_reason": item.decision_reason,
         "undecided": is_undecided(item),
         "seen": item.seen,
+        "comes_apart": split(item.core()) is not None,
     }

@@ -123,6 +123,7 @@ class ItemOut(serializers.Serializer[object]):
     decision_reason = serializers.CharField()
     undecided = serializers.BooleanField()
     seen = serializers.BooleanField()
+    comes_apart = serializers.BooleanField()
 
 
 class SegmentOut(SpanData):

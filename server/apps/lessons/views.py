@@ -10,7 +10,7 @@ from rest_framework.pagination import LimitOffsetPagination
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.lessons import bringing_in, history, script_shapes, segments, selectors, services
+from apps.lessons import bringing_in, script_shapes, segments, selectors, services
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView, parsed
 from apps.recordings import finding, hosts
@@ -96,22 +96,6 @@ class ExtractView(DeskView):
     def put(self, request: Request, lesson_id: UUID) -> Response:
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         services.set_extract(lesson, **parsed(shapes.ExtractIn, request))
-        return self.desk(lesson)
-
-
-class UndoView(DeskView):
-    @extend_schema(request=None, responses=shapes.DeskOut)
-    def post(self, request: Request, lesson_id: UUID) -> Response:
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        history.undo(lesson)
-        return self.desk(lesson)
-
-
-class RedoView(DeskView):
-    @extend_schema(request=None, responses=shapes.DeskOut)
-    def post(self, request: Request, lesson_id: UUID) -> Response:
-        lesson = selectors.lesson_of(self.teacher, lesson_id)
-        history.redo(lesson)
         return self.desk(lesson)
 
 

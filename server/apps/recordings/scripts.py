@@ -3,7 +3,7 @@ sound's say."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import Any
 
 import numpy as np
@@ -13,13 +13,17 @@ from apps.recordings import hosts, media, recognisers
 from apps.recordings.models import CaptionTrack, Recording, Sentence
 from apps.recordings.services import Progress
 from config.errors import SentenceError
-from escuela_core.sound.aligning import Samples, align, aligns, fit
+from escuela_core.sound.aligning import Samples, aligns
+from escuela_core.sound.locating import located
 from escuela_core.sound.recognising import NoSpeechError
 from escuela_core.transcripts import Sentence as SpokenSentence
 from escuela_core.transcripts import Transcript, Warning, Word, prose, read_captions, timing
 from escuela_core.transcripts.decoding import decode
 from escuela_core.transcripts.repairs import repair
 
+# Captions the aligner does not find are matched to what is heard only in recordings up to this length: hearing one out
+# takes a seventh of its length.
+LONGEST_HEARD_OUT_MS = 60 * 60_000
 WAYS = ("track", "file", "pasted", "plain", "recognise")
 
 
@@ -79,17 +83,19 @@ def by_sound(recording: Recording, progress: Progress) -> None:
     if not aligns(recording.language):
         return
     before = recording.transcript()
-    words = before.words
-    spans = align(
-        [w.text for w in words],
+    short = (recording.duration_ms or 0) <= LONGEST_HEARD_OUT_MS
+    found = located(
+        [w.text for w in before.words],
         samples(recording),
         recording.silence_spans(),
-        expected=[w.start_ms for w in words],
+        language=recording.language,
+        expected=[w.start_ms for w in before.words],
+        listen=_listening(recording, progress) if short else None,
         progress=progress,
     )
-    recording.sound_fits = fit([w.text for w in words], spans, recording.silence_spans()) >= timing.FITS
+    recording.sound_fits = found.are_spoken
     if recording.sound_fits:
-        moved = timing.retimed(before, spans)
+        moved = timing.retimed(before, found.spans)
         recording.sound_moved_ms = moved.moved_ms
         recording.times_kept = {"captions": [row_data(s) for s in recording.sentences.all()]}
         recording.times_by = Recording.TimesBy.SOUND
@@ -98,23 +104,39 @@ def by_sound(recording: Recording, progress: Progress) -> None:
 
 
 def lay_along(recording: Recording, progress: Progress) -> None:
-    """A plain text, laid along the sound: by the aligner, or in other languages by what a recogniser hears."""
+    """A plain text, laid along the sound."""
     said = prose.read(decode(recording.captions.read_bytes())[0])
-    texts = [s.text for s in said]
-    sound, silences = samples(recording), recording.silence_spans()
-    if aligns(recording.language):
-        spans = align(texts, sound, silences, progress=progress)
-        fits = fit(texts, spans, silences) >= timing.FITS
-    else:
-        heard = heard_words(recording, progress, lambda _words: None)
-        spans = timing.matched(texts, heard)
-        fits = timing.is_heard(spans)
-    if not fits:
+    found = located(
+        [s.text for s in said],
+        samples(recording),
+        recording.silence_spans(),
+        language=recording.language,
+        listen=_listening(recording, progress),
+        progress=progress,
+    )
+    if not found.are_spoken:
         raise SentenceError(
             "text_not_spoken",
             "The text was not found in the sound; is it what is said in this recording, and is the language right?",
         )
-    keep(recording, timing.from_prose(said, spans, language=recording.language, duration_ms=recording.duration_ms or 1))
+    keep(
+        recording,
+        timing.from_prose(said, found.spans, language=recording.language, duration_ms=recording.duration_ms or 1),
+    )
+
+
+def _listening(recording: Recording, progress: Progress) -> Callable[[], Sequence[Word]] | None:
+    """Has the recogniser hear the recording out; None where the aligner can do without and no recogniser is there."""
+    if aligns(recording.language) and recognisers.standing() != "ready":
+        return None
+
+    def listen() -> Sequence[Word]:
+        try:
+            return heard_words(recording, progress, lambda _words: None)
+        except NoSpeechError:
+            return ()
+
+    return listen
 
 
 def recognise(recording: Recording, progress: Progress, say: Any) -> None:

@@ -223,7 +223,9 @@ def _options(item: Item, firsts: list[Answer]) -> list[dict[str, Any]]:
 
 
 def _words(item: Item, response: dict[str, Any]) -> list[str]:
-    """What was given, in words; "?" for not sure."""
+    """What was given, in words; "?" for not sure, nothing for a time that ran out."""
+    if response.get("out_of_time"):
+        return []
     if response.get("not_sure"):
         return ["?"]
     return item.said(item.response(response))

@@ -6,7 +6,7 @@ from rest_framework import serializers
 
 from apps.lessons.serializers import CriterionData
 
-STATES = ("not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read")
+STATES = ("not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read")
 
 
 class CellOut(serializers.Serializer[object]):

@@ -7,6 +7,7 @@ import uuid
 from django.db import models
 
 from apps.assignments.models import Assignment
+from escuela_core.study.timed import ItemClock
 
 
 class Student(models.Model):
@@ -31,7 +32,7 @@ class Answer(models.Model):
     item_id = models.UUIDField()
     number = models.PositiveSmallIntegerField()
     response = models.JSONField()
-    outcome = models.CharField(max_length=10)
+    outcome = models.CharField(max_length=12)
     share = models.FloatField(null=True)
     late = models.BooleanField(default=False)
     received_at = models.DateTimeField(auto_now_add=True)
@@ -41,6 +42,22 @@ class Answer(models.Model):
     class Meta:
         ordering = ("student", "item_id", "number")
         constraints = (models.UniqueConstraint(fields=["student", "item_id", "number"], name="one_answer_a_try"),)
+
+
+class Clock(models.Model):
+    """How long a student has had a timed item before them, in the try they are at; gone once it is answered."""
+
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="clocks")
+    item_id = models.UUIDField()
+    since = models.DateTimeField()
+    spent_ms = models.PositiveIntegerField(default=0)
+    rests = models.BooleanField(default=False)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["student", "item_id"], name="one_clock_an_item"),)
+
+    def core(self) -> ItemClock:
+        return ItemClock(self.since, self.spent_ms, self.rests)
 
 
 class Stretch(models.Model):

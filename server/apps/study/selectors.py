@@ -16,6 +16,9 @@ from escuela_core.study import Policy
 from escuela_core.study.policy import State
 from escuela_core.study.progress import Tried, is_done, shows_key, shows_outcome, tries_left
 
+# Outcomes that tell nothing about the key.
+KNOWN_ANYWAY = ("waiting", "not_sure", "out_of_time", "read")
+
 
 def lesson_for(
     content: dict[str, Any], items: Sequence[Item], recording_url: dict[str, Any], *, shuffled_for: str = ""
@@ -71,6 +74,7 @@ def question(item: Item, shuffled_for: str = "") -> dict[str, Any]:
         "order": display_order(item.shown, shuffled_for + item.id) if shuffles else list(range(len(item.shown))),
         "several": several,
         "marks": item.marks,
+        "time_limit_s": item.time_limit_s,
         "pause_ms": item.pause_ms or 0,
         "hear_from_ms": min((s.start_ms for s in item.evidence), default=None),
         "image_url": address_of(item.image),
@@ -113,7 +117,7 @@ def progress(item: Item, answers: list[Answer], policy: Policy, state: State, *,
             {
                 "id": a.id,
                 "response": a.response,
-                "outcome": a.outcome if told or a.outcome in ("waiting", "not_sure", "read") else "taken",
+                "outcome": a.outcome if told or a.outcome in KNOWN_ANYWAY else "taken",
                 "share": a.share if told else None,
                 "comment": a.comment,
             }

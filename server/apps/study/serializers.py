@@ -31,6 +31,7 @@ class QuestionOut(serializers.Serializer[object]):
     order = serializers.ListField(child=serializers.IntegerField())
     several = serializers.BooleanField()
     marks = serializers.FloatField()
+    time_limit_s = serializers.IntegerField(allow_null=True)
     pause_ms = serializers.IntegerField()
     hear_from_ms = serializers.IntegerField(allow_null=True)
     image_url = serializers.CharField(allow_null=True)
@@ -92,12 +93,13 @@ class ResponseData(serializers.Serializer[object]):
     text = serializers.CharField(required=False)
     arranged = serializers.ListField(child=serializers.IntegerField(), required=False)
     not_sure = serializers.BooleanField(required=False)
+    out_of_time = serializers.BooleanField(required=False)
 
 
 class TryOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     response = serializers.DictField()
-    outcome = serializers.ChoiceField(("right", "wrong", "not_sure", "waiting", "read", "taken"))
+    outcome = serializers.ChoiceField(("right", "wrong", "not_sure", "out_of_time", "waiting", "read", "taken"))
     share = serializers.FloatField(allow_null=True)
     comment = serializers.CharField()
 
@@ -129,6 +131,7 @@ class RulesOut(serializers.Serializer[object]):
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
     offer_not_sure = serializers.BooleanField()
     shuffle = serializers.BooleanField()
+    time_limits = serializers.BooleanField()
 
 
 class StudyOut(serializers.Serializer[object]):
@@ -159,6 +162,17 @@ class PlayedIn(serializers.Serializer[object]):
 
 class PlayedListIn(serializers.Serializer[object]):
     stretches = serializers.ListField(child=PlayedIn(), max_length=500)
+
+
+class ClockIn(serializers.Serializer[object]):
+    """``rests`` while the student hears the part again."""
+
+    item = serializers.UUIDField()
+    rests = serializers.BooleanField()
+
+
+class ClockOut(serializers.Serializer[object]):
+    left_ms = serializers.IntegerField()
 
 
 class RehearsedIn(serializers.Serializer[object]):

@@ -12,12 +12,13 @@ from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from apps.assignments.models import Assignment, frozen
-from apps.study.models import Answer, Stretch, Student
+from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
 from escuela_core.items import Item
 from escuela_core.results.watching import Stretch as Played
-from escuela_core.study.marking import mark, response_from_json
+from escuela_core.study.marking import OUT_OF_TIME, mark, response_from_json
 from escuela_core.study.progress import AssignmentShutError, NoSuchItemError, Tried, may_answer, reached
+from escuela_core.study.timed import is_over, left_ms, longest_rest_ms
 from escuela_core.timeline import Span, merged
 
 LONGEST_NICKNAME = 40
@@ -71,7 +72,10 @@ def answer(who: QuerySet[Student], answer_id: UUID, item_id: UUID, given: object
     far = 0 if policy.skipping == "freely" else reached(watched(student))
     tried = Tried(tuple(a.outcome for a in before))  # type: ignore[misc]
     may_answer(item, tried, policy, state, far, not_sure=response.not_sure)
-    result = mark(item, response)
+    clock = clock_of(student, item) if policy.time_limits else None
+    result = OUT_OF_TIME if is_over(item, clock.core() if clock else None, now) else mark(item, response)
+    if clock is not None:
+        clock.delete()
     taken = Answer.objects.create(
         id=answer_id,
         student=student,
@@ -84,6 +88,29 @@ def answer(who: QuerySet[Student], answer_id: UUID, item_id: UUID, given: object
     )
     saw(student, now)
     return student, [*before, taken]
+
+
+def turn_clock(student: Student, item_id: UUID, *, rests: bool) -> int:
+    """Start the clock of a timed item, let it rest or go on; what is left of its time, in milliseconds.
+
+    Raises NoSuchItemError, also for an item without a time limit.
+    """
+    item = item_of(student.assignment, item_id)
+    if item.time_limit_s is None:
+        raise NoSuchItemError
+    now = timezone.now()
+    with transaction.atomic():
+        row, _ = Clock.objects.select_for_update().get_or_create(
+            student=student, item_id=item_id, defaults={"since": now}
+        )
+        turned = row.core().turned(now, longest_rest_ms(item), rests=rests)
+        row.since, row.spent_ms, row.rests = turned.since, turned.spent_ms, turned.rests
+        row.save()
+    return left_ms(item, turned, now)
+
+
+def clock_of(student: Student, item: Item) -> Clock | None:
+    return None if item.time_limit_s is None else student.clocks.filter(item_id=item.id).first()
 
 
 def saw(student: Student, now: datetime) -> None:

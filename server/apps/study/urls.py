@@ -5,6 +5,7 @@ from apps.study import views
 urlpatterns = [
     path("study/<str:code>/", views.StudyView.as_view()),
     path("study/<str:code>/answers/", views.AnswersView.as_view()),
+    path("study/<str:code>/clock/", views.ClockView.as_view()),
     path("study/<str:code>/played/", views.PlayedView.as_view()),
     path("study/<str:code>/finished/", views.FinishView.as_view()),
     path("lessons/<uuid:lesson_id>/rehearsal/", views.RehearsalView.as_view()),

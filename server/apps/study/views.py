@@ -140,6 +140,18 @@ class AnswersView(StudyAddress):
         return Response(shapes.ProgressOut(told).data)
 
 
+class ClockView(StudyAddress):
+    @extend_schema(request=shapes.ClockIn, responses=shapes.ClockOut)
+    def post(self, request: Request, code: str) -> Response:
+        """A timed item is before the student, or its part is being heard again; what is left of its time."""
+        given = shapes.ClockIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        left_ms = services.turn_clock(
+            self.joined(request, code), given.validated_data["item"], rests=given.validated_data["rests"]
+        )
+        return Response(shapes.ClockOut({"left_ms": left_ms}).data)
+
+
 class PlayedView(StudyAddress):
     @extend_schema(request=shapes.PlayedListIn, responses={204: None})
     def post(self, request: Request, code: str) -> Response:

@@ -134,52 +134,6 @@ def test_the_teacher_s_own_pause_wins_and_can_be_given_back(client, lesson) -> N
     assert not item.pause_by_teacher
 
 
-def test_dropping_is_undone_and_done_again(client, lesson) -> None:
-    item = item_with(lesson, "choice")
-    dropped = send(client, "patch", f"lessons/{lesson.id}/items/", {"ids": [str(item.id)], "place": "dropped"}).json()
-    assert str(item.id) not in {i["id"] for i in dropped["items"]}
-    assert dropped["undo"] == "drop_item"
-    back = send(client, "post", f"lessons/{lesson.id}/undo/").json()
-    assert str(item.id) in {i["id"] for i in back["items"]}
-    assert back["redo"] == "drop_item"
-    again = send(client, "post", f"lessons/{lesson.id}/redo/").json()
-    assert str(item.id) not in {i["id"] for i in again["items"]}
-
-
-def test_undo_reaches_back_over_many_changes_and_stops_at_the_first(client, lesson) -> None:
-    before = desk(client, lesson)
-    segment = before["segments"][0]["id"]
-    send(client, "patch", f"segments/{segment}/", {"title": "Renamed"})
-    send(client, "post", f"lessons/{lesson.id}/segments/", {"sentence": sentence_ids(lesson)[3]})
-    send(client, "put", f"lessons/{lesson.id}/extract/", {"start_ms": 8_000, "end_ms": None})
-    for _ in range(3):
-        now = send(client, "post", f"lessons/{lesson.id}/undo/").json()
-    assert now["segments"] == before["segments"]
-    assert now["extract_start_ms"] is None
-    while send(client, "post", f"lessons/{lesson.id}/undo/").status_code == 200:
-        pass
-    assert send(client, "post", f"lessons/{lesson.id}/undo/").json()["code"] == "nothing_to_undo"
-
-
-def test_typing_is_one_change(client, lesson) -> None:
-    item = item_with(lesson, "choice")
-    start = item.content["prompt"]
-    for text in ("How", "How long", "How long is it?"):
-        item.refresh_from_db()
-        send(client, "put", f"items/{item.id}/", item.content | {"prompt": text})
-    send(client, "post", f"lessons/{lesson.id}/undo/")
-    item.refresh_from_db()
-    assert item.content["prompt"] == start
-
-
-def test_a_new_change_ends_what_could_be_done_again(client, lesson) -> None:
-    item = item_with(lesson, "choice")
-    send(client, "patch", f"lessons/{lesson.id}/items/", {"ids": [str(item.id)], "place": "dropped"})
-    send(client, "post", f"lessons/{lesson.id}/undo/")
-    send(client, "patch", f"lessons/{lesson.id}/", {"title": "New"})
-    assert send(client, "post", f"lessons/{lesson.id}/redo/").json()["code"] == "nothing_to_undo"
-
-
 def test_several_items_are_put_away_in_one_change_and_only_ones_own(client, lesson) -> None:
     ids = [i["id"] for i in desk(client, lesson)["items"]]
     away = send(client, "patch", f"lessons/{lesson.id}/items/", {"ids": ids, "place": "pool"}).json()
@@ -322,3 +276,22 @@ def test_the_level_of_the_wishes_is_checked_in_the_wording(client, lesson) -> No
     found = [f for f in item.report["findings"] if f["code"] == "above_level"]
     assert found
     assert found[0]["params"]["level"] == "A1"
+
+
+def test_an_item_that_asks_several_things_is_split_in_two_and_back(client, lesson) -> None:
+    steps = ["The boat enters.", "The gate closes.", "The water rises.", "The boat leaves."]
+    item = services.add_item(
+        lesson, services.content_of({"kind": "order", "prompt": "In which order?", "steps": steps})
+    )
+    services.add_item(lesson, services.content_of(GAP | {"prompt": "After it comes ___."}))
+    shown = send(client, "post", f"items/{item.id}/split/").json()["items"]
+    asked = [i["content"].get("steps") or i["content"]["prompt"] for i in sorted(shown, key=lambda i: i["position"])]
+    assert asked[-3:] == [steps[:2], steps[2:], "After it comes ___."]
+    send(client, "post", f"lessons/{lesson.id}/undo/")
+    item.refresh_from_db()
+    assert item.content["steps"] == steps
+
+
+def test_an_item_that_asks_one_thing_is_not_split(client, lesson) -> None:
+    told = send(client, "post", f"items/{item_with(lesson, 'choice').id}/split/").json()
+    assert (told["code"], lesson.items.count()) == ("one_thing", 3)

@@ -6,7 +6,7 @@ from apps.lessons.models import Item, Lesson
 from apps.work.models import Job
 from escuela_core.writing.pasting.pasted import LONGEST_PASTE
 
-from ..conftest import run_jobs
+from ..conftest import posted, run_jobs
 
 pytestmark = pytest.mark.django_db
 
@@ -59,7 +59,7 @@ def test_pasted_items_are_taken_in_where_their_words_are_said_as_one_change(clie
     assert 46_000 <= emptying.pause_ms <= 48_500
     assert [m["given_ms"] for m in result["moved"]] == [2_000]
     assert emptying.report["verdict"] == "heard"
-    client.post(f"/api/lessons/{lesson.id}/undo/")
+    posted(client, f"/api/lessons/{lesson.id}/undo/", {})
     assert set(lesson.items.values_list("id", flat=True)) == before
 
 

@@ -11,7 +11,7 @@ from apps.lessons import writers
 from apps.lessons.models import Item, ServiceAnswer
 from apps.work.models import Job
 
-from ..conftest import WORDS, make_lesson, make_teacher, run_jobs, signed_in
+from ..conftest import WORDS, make_lesson, make_teacher, posted, run_jobs, signed_in
 from .test_lessons import desk, send
 
 pytestmark = pytest.mark.django_db
@@ -245,3 +245,23 @@ def test_no_name_of_a_person_goes_out(client, lesson, assistant, teacher, monkey
     assert sent
     assert teacher.name.encode() not in sent[0]
     assert teacher.email.encode() not in sent[0]
+
+
+def test_mistakes_students_make_are_met_and_the_rest_is_named(client, lesson) -> None:
+    mistakes = ["Students think that Marta Olivares built the first gates of steel", "Verbs agree in number always"]
+    job = proposed(client, lesson, mistakes=mistakes, count=3)
+    asked = [i["content"].get("prompt") for i in desk(client, lesson)["items"]]
+    assert "Marta Olivares built the first gates of steel." in asked
+    assert job["result"]["unused"] == mistakes[1:]
+    assert desk(client, lesson)["wishes"]["mistakes"] == mistakes
+
+
+def test_kept_wishes_are_given_to_a_colleague_and_nobody_learns_who_has_an_account(client, stranger) -> None:
+    kept = posted(client, "/api/writers/", {"name": "Deck hands", "wishes": {"kinds": ["gap"], "count": 4}}).json()
+    address = f"/api/writers/wishes/{kept['id']}/"
+    told = [posted(client, address, {"email": e}) for e in ("OTHER@school.example", "nobody@school.example")]
+    assert [(t.status_code, t.content) for t in told] == [(204, b""), (204, b"")]
+    (theirs,) = stranger.get("/api/writers/").json()["kept"]
+    assert (theirs["name"], theirs["wishes"]["kinds"]) == ("Deck hands (Runa Tessel)", ["gap"])
+    assert posted(stranger, address, {"email": "runa@school.example"}).status_code == 404
+    assert posted(client, address, {"email": "no address"}).status_code == 400

@@ -57,31 +57,6 @@ def test_what_cannot_be_joined_or_split_is_said(client, at) -> None:
     assert send(client, "post", at(0), {"word": 0}).json()["code"] == "sentence_split"
 
 
-def test_replacing_is_shown_before_and_is_one_change(client, lesson, at) -> None:
-    asked = {"find": "chamber", "replacement": "basin"}
-    rows = send(client, "post", at(end="replace/"), asked).json()
-    after = ["The basin takes about six minutes to fill.", "Emptying the basin takes four minutes."]
-    assert [r["after"] for r in rows] == after
-    assert texts(client, at) == list(WORDS)
-    send(client, "post", at(end="replace/"), asked | {"sentences": [rows[0]["id"]]})
-    assert [("basin" in t) for t in texts(client, at)] == [False, False, False, True, False, False]
-    undo(client, lesson)
-    assert texts(client, at) == list(WORDS)
-
-
-def test_replacing_minds_whole_words_capitals_and_signs(client, at) -> None:
-    def found(**how) -> int:
-        return len(send(client, "post", at(end="replace/"), {"find": "the", "replacement": "x", **how}).json())
-
-    assert found() == 6
-    assert found(match_case=True) == 4
-    assert found(whole_words=False) == 6
-    asked = {"find": "canal.", "replacement": r"\1.", "whole_words": False}
-    rows = send(client, "post", at(end="replace/"), asked).json()
-    assert rows[0]["after"].endswith(r"up to the \1.")
-    assert send(client, "post", at(end="replace/"), {"find": " ", "replacement": "x"}).json()["code"] == "find_empty"
-
-
 def test_a_speaker_is_named_here_and_renamed_everywhere(client, lesson, at) -> None:
     ids = [s.pk for s in lesson.recording.sentences.all()[:2]]
     send(client, "patch", at(), {"sentences": ids, "speaker": "Keeper"})

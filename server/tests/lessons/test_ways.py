@@ -11,7 +11,7 @@ from apps.recordings import hosts, links
 from apps.work.models import Job
 from escuela_core.transcripts import read_captions
 
-from ..conftest import DEMO, bring, looked, run_jobs, upload, vtt
+from ..conftest import DEMO, bring, looked, posted, run_jobs, upload, vtt
 from ..recordings.test_links import BY_COMMANDS, FRAMED, host  # noqa: F401 (a fixture)
 
 pytestmark = pytest.mark.django_db
@@ -86,7 +86,7 @@ def test_captions_that_are_seconds_off_are_moved_and_one_press_takes_it_back(cli
     )
     assert back.json()["recording"]["times_by"] == "captions"
     assert recording.sentences.all()[1].start_ms == 6_500
-    client.post(f"/api/lessons/{lesson.id}/undo/")
+    posted(client, f"/api/lessons/{lesson.id}/undo/", {})
     assert recording.sentences.all()[1].start_ms == moved
     again = client.put(
         f"/api/lessons/{lesson.id}/script/times/", {"times_by": "sound"}, content_type="application/json"

@@ -292,6 +292,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/items/{item_id}/split/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A view that answers with the lesson's desk. */
+        post: operations["items_split_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/items/{item_id}/vary/": {
         parameters: {
             query?: never;
@@ -558,6 +575,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/replace/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What replacing in the script or in the items would change; with ``chosen`` it is done in those. */
+        post: operations["lessons_replace_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{lesson_id}/script/": {
         parameters: {
             query?: never;
@@ -623,23 +657,6 @@ export interface paths {
         get: operations["lessons_script_raw_retrieve"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{lesson_id}/script/replace/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description What replacing would change; with ``sentences`` it is done in those. */
-        post: operations["lessons_script_replace_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -722,9 +739,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** @description The changes that can be taken back or made again, the latest first: two queries. */
+        get: operations["lessons_undo_list"];
         put?: never;
-        /** @description A view that answers with the lesson's desk. */
+        /** @description Take back the last change; with ``to`` that change and all that came after it. */
         post: operations["lessons_undo_create"];
         delete?: never;
         options?: never;
@@ -922,6 +940,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/study/{code}/clock/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A timed item is before the student, or its part is being heard again; what is left of its time. */
+        post: operations["study_clock_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/study/{code}/finished/": {
         parameters: {
             query?: never;
@@ -983,7 +1018,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post?: never;
+        /** @description Give a copy to a colleague, by their mail address. */
+        post: operations["writers_wishes_create"];
         /** @description A view for a signed-in teacher. */
         delete: operations["writers_wishes_destroy"];
         options?: never;
@@ -1034,6 +1070,7 @@ export interface components {
             skipping: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
             shuffle?: boolean;
+            time_limits?: boolean;
             /** Format: date-time */
             readonly created_at: string;
         };
@@ -1065,19 +1102,37 @@ export interface components {
         /** @enum {string} */
         CaptionsEnum: "person" | "machine" | "none";
         CellOut: {
-            state: components["schemas"]["CellStateEnum"];
+            state: components["schemas"]["CellOutStateEnum"];
             /** Format: double */
             share: number | null;
             tries: number;
         };
         /** @enum {string} */
-        CellStateEnum: "not_reached" | "skipped" | "not_sure" | "wrong" | "right" | "waiting" | "marked" | "read";
+        CellOutStateEnum: "not_reached" | "skipped" | "not_sure" | "out_of_time" | "wrong" | "right" | "waiting" | "marked" | "read";
+        ChangeOut: {
+            readonly id: number;
+            kind: string;
+            about: string;
+            touched: number;
+            undone: boolean;
+            /** Format: date-time */
+            readonly made_at: string;
+        };
         ChooseInRequest: {
             count: number;
         };
         ChosenOut: {
             taken: string[];
             left_out: components["schemas"]["LeftOutOut"][];
+        };
+        /** @description ``rests`` while the student hears the part again. */
+        ClockInRequest: {
+            /** Format: uuid */
+            item: string;
+            rests: boolean;
+        };
+        ClockOut: {
+            left_ms: number;
         };
         CriterionData: {
             text: string;
@@ -1156,6 +1211,10 @@ export interface components {
         };
         /** @enum {string} */
         FoundOutByEnum: "words" | "meaning";
+        GiveInRequest: {
+            /** Format: email */
+            email: string;
+        };
         GivenOut: {
             /** Format: uuid */
             id: string;
@@ -1260,6 +1319,7 @@ export interface components {
             decision_reason: string;
             undecided: boolean;
             seen: boolean;
+            comes_apart: boolean;
         };
         /** @enum {string} */
         ItemOutDecisionEnum: "kept" | "kept_anyway" | "mended";
@@ -1359,10 +1419,9 @@ export interface components {
             comment: string;
         };
         MatchOut: {
-            id: number;
+            id: string;
             before: string;
             after: string;
-            count: number;
         };
         /** @description Documents the shape; core reads and refuses it. */
         MaterialData: {
@@ -1437,7 +1496,7 @@ export interface components {
             ids: string[];
         };
         /** @enum {string} */
-        OutcomeEnum: "right" | "wrong" | "not_sure" | "waiting" | "read" | "taken";
+        OutcomeEnum: "right" | "wrong" | "not_sure" | "out_of_time" | "waiting" | "read" | "taken";
         OverviewOfItems: {
             unasked: string[];
             quiet: components["schemas"]["SpanData"][];
@@ -1503,6 +1562,7 @@ export interface components {
             skipping?: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
             shuffle?: boolean;
+            time_limits?: boolean;
         };
         PatchedSegmentInRequest: {
             title?: string;
@@ -1548,6 +1608,7 @@ export interface components {
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
             depths?: components["schemas"]["DepthEnum"][];
             goals?: string[];
+            mistakes?: string[];
             /** @default  */
             remarks: string;
             segments?: string[];
@@ -1569,6 +1630,7 @@ export interface components {
             several: boolean;
             /** Format: double */
             marks: number;
+            time_limit_s: number | null;
             pause_ms: number;
             hear_from_ms: number | null;
             image_url: string | null;
@@ -1617,15 +1679,16 @@ export interface components {
             response: components["schemas"]["ResponseDataRequest"];
             tries?: string[];
         };
-        /** @description ``sentences`` left out asks what would change, and changes nothing. */
+        /** @description ``chosen`` names sentences or items by their ids; left out, it asks what would change, and changes nothing. */
         ReplaceInRequest: {
+            where: components["schemas"]["WhereEnum"];
             find: string;
             replacement: string;
             /** @default true */
             whole_words: boolean;
             /** @default false */
             match_case: boolean;
-            sentences?: number[];
+            chosen?: string[];
         };
         ReplayedSentenceOut: {
             start_ms: number;
@@ -1649,6 +1712,7 @@ export interface components {
             text?: string;
             arranged?: number[];
             not_sure?: boolean;
+            out_of_time?: boolean;
         };
         RulesOut: {
             /** Format: date-time */
@@ -1663,6 +1727,7 @@ export interface components {
             skipping: components["schemas"]["SkippingEnum"];
             offer_not_sure: boolean;
             shuffle: boolean;
+            time_limits: boolean;
         };
         /** @enum {string} */
         ScriptByEnum: "person" | "machine" | "recognised";
@@ -1722,6 +1787,7 @@ export interface components {
             skipping?: components["schemas"]["SkippingEnum"];
             offer_not_sure?: boolean;
             shuffle?: boolean;
+            time_limits?: boolean;
             /** @default  */
             name: string;
             /** @default false */
@@ -1919,6 +1985,9 @@ export interface components {
             share: number | null;
             comment: string;
         };
+        UndoInRequest: {
+            to?: number;
+        };
         UserOut: {
             /** Format: uuid */
             id: string;
@@ -1953,6 +2022,8 @@ export interface components {
         /** @enum {string} */
         WayEnum: "track" | "file" | "pasted" | "plain" | "recognise";
         /** @enum {string} */
+        WhereEnum: "script" | "items";
+        /** @enum {string} */
         WhyEnum: "wrong" | "twin" | "crowds" | "others_better";
         WishesData: {
             count?: number | null;
@@ -1961,6 +2032,7 @@ export interface components {
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
             depths?: components["schemas"]["DepthEnum"][];
             goals?: string[];
+            mistakes?: string[];
             /** @default  */
             remarks: string;
         };
@@ -1971,6 +2043,7 @@ export interface components {
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
             depths?: components["schemas"]["DepthEnum"][];
             goals?: string[];
+            mistakes?: string[];
             /** @default  */
             remarks: string;
         };
@@ -2433,6 +2506,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    items_split_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
+                };
             };
         };
     };
@@ -3037,6 +3131,31 @@ export interface operations {
             };
         };
     };
+    lessons_replace_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplaceInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchOut"][];
+                };
+            };
+        };
+    };
     lessons_script_list: {
         parameters: {
             query?: never;
@@ -3199,31 +3318,6 @@ export interface operations {
             };
         };
     };
-    lessons_script_replace_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                lesson_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReplaceInRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MatchOut"][];
-                };
-            };
-        };
-    };
     lessons_script_speakers_update: {
         parameters: {
             query?: never;
@@ -3346,7 +3440,7 @@ export interface operations {
             };
         };
     };
-    lessons_undo_create: {
+    lessons_undo_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -3356,6 +3450,31 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+        };
+    };
+    lessons_undo_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["UndoInRequest"];
+            };
+        };
         responses: {
             200: {
                 headers: {
@@ -3762,6 +3881,31 @@ export interface operations {
             };
         };
     };
+    study_clock_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockOut"];
+                };
+            };
+        };
+    };
     study_finished_create: {
         parameters: {
             query?: never;
@@ -3846,6 +3990,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["KeptWishesOut"];
                 };
+            };
+        };
+    };
+    writers_wishes_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                wishes_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GiveInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -2,7 +2,7 @@ import { useTranslation } from "react-i18next";
 import type { Policy } from "./queries";
 
 /** The policy in plain sentences, as a student meets it. */
-export function Said({ policy }: { policy: Omit<Policy, "with_unseen"> }) {
+export function Said({ policy, timed = false }: { policy: Omit<Policy, "with_unseen">; timed?: boolean }) {
   const { t } = useTranslation();
   const sentences = [
     t("said.attempts", { count: policy.attempts ?? 1 }),
@@ -11,6 +11,7 @@ export function Said({ policy }: { policy: Omit<Policy, "with_unseen"> }) {
     t(`said.skipping.${policy.skipping}`),
     policy.offer_not_sure ? t("said.notSure") : "",
     policy.shuffle ? t("said.shuffle") : "",
+    timed ? t(policy.time_limits === false ? "said.untimed" : "said.timed") : "",
   ];
   return <p className="my-4 rounded bg-paper px-3 py-2 text-[14px]">{sentences.filter(Boolean).join(" ")}</p>;
 }

@@ -15,7 +15,7 @@ export function SharePanel({ desk }: { desk: Desk }) {
   const { t } = useTranslation();
   const given = useAssignments(desk.id);
   return (
-    <main className="grid flex-1 gap-8 overflow-y-auto bg-sheet p-6 lg:grid-cols-[minmax(320px,480px)_1fr]">
+    <main className="grid flex-1 gap-8 overflow-y-auto bg-sheet p-6 lg:grid-cols-[minmax(320px,580px)_1fr]">
       <ShareForm desk={desk} />
       <section aria-label={t("share.given")}>
         <h2 className="mb-3 text-lg font-semibold">{t("share.given")}</h2>
@@ -40,6 +40,7 @@ const FIRST: Policy = {
   skipping: "freely",
   offer_not_sure: true,
   shuffle: false,
+  time_limits: true,
   with_unseen: false,
 };
 
@@ -52,7 +53,7 @@ function ShareForm({ desk }: { desk: Desk }) {
   const put = (part: Partial<Policy>) => setPolicy({ ...policy, ...part });
   const mine = desk.items.filter((i) => i.place === "lesson");
   const undecided = mine.filter((i) => i.undecided);
-  const unseen = mine.filter((i) => !i.seen).length;
+  const timed = mine.some((i) => i.content.time_limit_s);
   const share = async (e: FormEvent) => {
     e.preventDefault();
     setError(null);
@@ -93,11 +94,18 @@ function ShareForm({ desk }: { desk: Desk }) {
       </Field>
       <Times policy={policy} put={put} />
       <Rules policy={policy} put={put} />
-      <Said policy={policy} />
+      {timed && (
+        <Toggle
+          label={t("share.timeLimits")}
+          on={policy.time_limits ?? true}
+          change={(time_limits) => put({ time_limits })}
+        />
+      )}
+      <Said policy={policy} timed={timed} />
       {!(error instanceof ApiError && error.code === "items_undecided" && undecided.length) && (
         <ErrorNotice error={error} />
       )}
-      <Button look="main" type="submit" disabled={busy || (unseen > 0 && !policy.with_unseen)}>
+      <Button look="main" type="submit" disabled={busy}>
         {t("share.do")}
       </Button>
     </form>
@@ -126,7 +134,7 @@ type Part = { policy: Policy; put: (part: Partial<Policy>) => void };
 function Times({ policy, put }: Part) {
   const { t } = useTranslation();
   return (
-    <div className="grid gap-x-3 sm:grid-cols-3">
+    <div className="grid grid-cols-[repeat(auto-fit,minmax(11.25rem,1fr))] gap-x-3">
       {(["opens_at", "due_at", "closes_at"] as const).map((name) => (
         <Field key={name} label={t(`share.${name}`)}>
           <input

@@ -66,9 +66,11 @@ function QueueLine({ item, state }: { item: Item; state: DeskState }) {
           <span className={item.undecided ? "block font-semibold" : "block"}>
             {report ? (first ? say.finding(first) : say.reason(report)) : t("verdict.checking")}
           </span>
-          <span dir="auto" className="text-quiet">
-            “{item.content.prompt}”
-          </span>
+          {item.content.prompt && (
+            <span dir="auto" className="text-quiet">
+              “{item.content.prompt}”
+            </span>
+          )}
         </span>
       </button>
     </li>

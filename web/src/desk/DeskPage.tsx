@@ -6,8 +6,9 @@ import { useKeys } from "../app/keys";
 import { SharePanel } from "../assignments/SharePanel";
 import { ResultsPanel } from "../results/ResultsPanel";
 import { Button } from "../ui/Button";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { ErrorNotice, NotYet } from "../ui/Notice";
 import { CheckPanel } from "./CheckPanel";
+import { History } from "./History";
 import { ItemsPanel } from "./ItemsPanel";
 import { Margin } from "./Margin";
 import { Marked } from "./Marked";
@@ -26,23 +27,23 @@ export function DeskPage() {
   const { lesson = "", step } = useParams();
   const desk = useDesk(lesson);
   const script = useScript(lesson);
-  const error = desk.error ?? script.error;
-  if (error) {
+  if (!desk.data || !script.data) {
     return (
       <>
         <Header />
         <main className="mx-auto max-w-xl p-6">
-          <ErrorNotice error={error} />
+          <NotYet error={desk.error ?? script.error} />
         </main>
       </>
     );
   }
-  if (!desk.data || !script.data) return <Waiting />;
   const named = STEPS.find((s) => s === step) ?? (desk.data.items.length ? "items" : "script");
-  return <DeskView key={lesson} desk={desk.data} sentences={script.data} step={named} />;
+  return <DeskView key={lesson} desk={desk.data} sentences={script.data} step={named} error={desk.error} />;
 }
 
-function DeskView({ desk, sentences, step }: { desk: Desk; sentences: Sentence[]; step: Step }) {
+type ViewProps = { desk: Desk; sentences: Sentence[]; step: Step; error: unknown };
+
+function DeskView({ desk, sentences, step, error }: ViewProps) {
   const { t } = useTranslation();
   const go = useNavigate();
   const state = useDeskState(desk, sentences);
@@ -65,7 +66,7 @@ function DeskView({ desk, sentences, step }: { desk: Desk; sentences: Sentence[]
       </Header>
       {step === "share" && <SharePanel desk={desk} />}
       {step === "results" && <ResultsPanel lesson={desk.id} />}
-      {!whole && <WorkArea state={state} step={step} />}
+      {!whole && <WorkArea state={state} step={step} error={error} />}
     </div>
   );
 }
@@ -91,11 +92,12 @@ function Actions({ desk, state }: { desk: Desk; state: DeskState }) {
         small
         hint="Ctrl+Z"
         disabled={!desk.undo}
-        title={desk.undo ? t(`change.${desk.undo}`) : ""}
+        title={desk.undo ? `${t("desk.undo")}: ${t(`change.${desk.undo}`)}` : ""}
         onClick={() => state.run(() => acts.undo(desk.id))}
       >
         {t("desk.undo")}
       </Button>
+      <History state={state} />
       <Button small hint="R" onClick={() => go(`/lessons/${desk.id}/rehearsal`)}>
         {t("desk.rehearse")}
       </Button>
@@ -103,7 +105,7 @@ function Actions({ desk, state }: { desk: Desk; state: DeskState }) {
   );
 }
 
-function WorkArea({ state, step }: { state: DeskState; step: Step }) {
+function WorkArea({ state, step, error }: { state: DeskState; step: Step; error: unknown }) {
   const { t } = useTranslation();
   useDeskKeys(state, step);
   const panels = { recording: RecordingPanel, script: ScriptPanel, items: ItemsPanel, check: CheckPanel };
@@ -114,7 +116,7 @@ function WorkArea({ state, step }: { state: DeskState; step: Step }) {
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(230px,300px)_1fr] xl:grid-cols-[minmax(250px,316px)_1fr]">
         <section aria-label={t("desk.tools")} className="overflow-y-auto border-r border-rule bg-paper px-4 py-3.5">
           <PicturePanel state={state} />
-          <ErrorNotice error={state.change.error} />
+          <ErrorNotice error={state.change.error ?? error} />
           <Panel state={state} />
         </section>
         <Script state={state} step={step} margin={<Margin state={state} step={step} />} />

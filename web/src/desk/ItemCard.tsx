@@ -10,7 +10,7 @@ import { Mends } from "./Mends";
 import type { Item } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
-import { FindingLines, VerdictWord } from "./verdict";
+import { clashOf, FindingLines, VerdictWord } from "./verdict";
 
 const EDGES = {
   heard: "border-l-4 border-l-moss",
@@ -69,7 +69,7 @@ export function ItemCard({ item, state, step }: { item: Item; state: DeskState; 
             className="block w-full text-left text-[15px] font-semibold leading-snug"
           >
             {item.content.prompt || item.content.text ? (
-              <Rich text={item.content.prompt || item.content.text || ""} />
+              <Rich text={item.content.prompt || item.content.text || ""} clash={clashOf(item)?.claimed} />
             ) : (
               <i className="font-normal text-quiet">{t("item.empty")}</i>
             )}
@@ -105,7 +105,7 @@ function Body({ item }: { item: Item }) {
         // biome-ignore lint/a11y/useMediaCaption: the teacher's own words, which the note says in writing too
         <audio controls preload="none" src={attachedUrl(content.sound)} className="h-9 w-full" />
       )}
-      <KeyShown content={content} />
+      <KeyShown content={content} clash={clashOf(item)?.claimed} />
       {content.explanation && (
         <p dir="auto" className="text-quiet">
           <Rich text={content.explanation} />

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { KeyEditor } from "../kinds/KeyEditor";
@@ -5,6 +6,7 @@ import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { Picture, Spoken } from "./Attachments";
+import { Conflict } from "./Conflict";
 import type { Item } from "./queries";
 import type { DeskState } from "./useDeskState";
 import { useDraft } from "./useDraft";
@@ -25,16 +27,8 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
   const asks = content.kind === "note" ? content.text : content.prompt;
   return (
     <div>
-      {draft.elsewhere && (
-        <p role="alert" className="mb-2 border-l-4 border-brick bg-blush px-2 py-1">
-          {t("item.elsewhere")}{" "}
-          <Button small onClick={draft.keepMine}>
-            {t("item.keepMine")}
-          </Button>{" "}
-          <Button small onClick={draft.takeTheirs}>
-            {t("item.takeTheirs")}
-          </Button>
-        </p>
+      {draft.open.length > 0 && (
+        <Conflict mine={content} theirs={item.content} fields={draft.open} choose={draft.choose} />
       )}
       <ErrorNotice error={draft.error} />
       <Field
@@ -65,17 +59,20 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
               onChange={(e) => put({ explanation: e.target.value })}
             />
           </Field>
-          <Field label={t("item.marksField")}>
-            <input
-              className="field !w-24"
-              type="number"
-              min={0}
-              max={100}
-              step={0.5}
-              value={content.marks ?? 1}
-              onChange={(e) => put({ marks: Math.min(100, Math.max(0, Number(e.target.value))) })}
-            />
-          </Field>
+          <div className="flex gap-4">
+            <Field label={t("item.marksField")}>
+              <input
+                className="field !w-24"
+                type="number"
+                min={0}
+                max={100}
+                step={0.5}
+                value={content.marks ?? 1}
+                onChange={(e) => put({ marks: Math.min(100, Math.max(0, Number(e.target.value))) })}
+              />
+            </Field>
+            <TimeLimit seconds={content.time_limit_s ?? null} put={(time_limit_s) => put({ time_limit_s })} />
+          </div>
           <OneOf
             label={t("item.purpose")}
             value={content.purpose ?? "check"}
@@ -91,5 +88,32 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
         {t("item.done")}
       </Button>
     </div>
+  );
+}
+
+const SHORTEST_S = 5;
+const LONGEST_S = 3600;
+
+/** Seconds for one try; empty where there is no limit. While too few are typed the limit stays as it was. */
+function TimeLimit({ seconds, put }: { seconds: number | null; put: (seconds: number | null) => void }) {
+  const { t } = useTranslation();
+  const [typed, setTyped] = useState(seconds === null ? "" : String(seconds));
+  const take = (text: string) => {
+    setTyped(text);
+    const given = Math.round(Number(text));
+    if (text === "" || given >= SHORTEST_S) put(text === "" ? null : Math.min(LONGEST_S, given));
+  };
+  return (
+    <Field label={t("item.timeLimit")}>
+      <input
+        className="field !w-24"
+        type="number"
+        min={SHORTEST_S}
+        max={LONGEST_S}
+        value={typed}
+        onChange={(e) => take(e.target.value)}
+        onBlur={() => setTyped(seconds === null ? "" : String(seconds))}
+      />
+    </Field>
   );
 }

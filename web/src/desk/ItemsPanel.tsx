@@ -7,6 +7,7 @@ import { ChooseForm } from "./ChooseForm";
 import { Materials } from "./Materials";
 import { PasteDialog } from "./PasteDialog";
 import { ProposeForm } from "./ProposeForm";
+import { Replace } from "./Replace";
 import type { DeskState } from "./useDeskState";
 
 /** Items by hand, pasted, proposed, and chosen from what was proposed. */
@@ -26,9 +27,12 @@ export function ItemsPanel({ state }: { state: DeskState }) {
             </Button>
           ))}
         </div>
-        <Button small hint="Shift+V" className="mt-2" onClick={() => setPasting(true)}>
-          {t("paste.open")}
-        </Button>
+        <div className="mt-2 flex flex-wrap gap-1.5">
+          <Button small hint="Shift+V" onClick={() => setPasting(true)}>
+            {t("paste.open")}
+          </Button>
+          <Replace state={state} where="items" />
+        </div>
         {pasting && <PasteDialog state={state} close={() => setPasting(false)} />}
       </section>
       <ProposeForm state={state} />

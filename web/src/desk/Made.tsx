@@ -8,6 +8,7 @@ export type Proposed = {
   short_because?: string;
   ignored?: string[];
   unspoken?: string[];
+  unused?: string[];
   unbacked?: number;
   problems?: { code: string; params: Record<string, string> }[];
   tokens?: { prompt_tokens?: number; completion_tokens?: number; kept?: number };
@@ -25,7 +26,7 @@ export function Made({ job }: { job: Job }) {
   }
   const result = job.result as Proposed;
   if (job.state !== "done" && !result.made) return null;
-  const { ignored = [], unspoken = [], problems = [], tokens, unbacked = 0 } = result;
+  const { ignored = [], unspoken = [], unused = [], problems = [], tokens, unbacked = 0 } = result;
   return (
     <div role="status" className="mt-2 space-y-1 text-[14px]">
       <p>
@@ -34,6 +35,7 @@ export function Made({ job }: { job: Job }) {
         {unbacked > 0 && t("items.unbacked", { count: unbacked })}
       </p>
       {ignored.length > 0 && <p>{t("items.ignored", { what: ignored.join("; ") })}</p>}
+      {unused.length > 0 && <p>{t("items.unused", { what: unused.join("; ") })}</p>}
       {unspoken.length > 0 && <p>{t("items.unspoken", { what: unspoken.join("; ") })}</p>}
       {problems.map((p) => (
         <p key={`${p.code}${p.params.number ?? ""}`} className="text-amberink">

@@ -22,14 +22,18 @@ export function ProposeForm({ state }: { state: DeskState }) {
   const [own, setOwn] = useState<Wishes | null>(null);
   const wishes: Wishes = own ?? { ...NO_WISHES, ...preset, ...desk.wishes };
   const put = (changed: Partial<Wishes>) => setOwn({ ...wishes, ...changed });
-  const [place, setPlace] = useState("");
+  const [chosen, setPlace] = useState("");
+  const marked = state.about.length > 0;
+  useEffect(() => setPlace(marked ? "about" : ""), [marked]);
+  const place = chosen === "about" && !marked ? "" : chosen;
   const [by, setBy] = useState<"built_in" | "service">("built_in");
   const { running, error, propose, job } = useProposing(state, wishes, place, by);
   useKeys([{ keys: "W", label: t("items.propose"), run: propose }]);
   return (
     <section aria-label={t("items.proposed")} className="border-t border-rule pt-3">
       <h2 className="mb-2 font-semibold">{t("items.proposed")}</h2>
-      <Place desk={desk} value={place} change={setPlace} />
+      <Place desk={desk} about={state.about.length} value={place} change={setPlace} />
+      <p className="mb-3 text-[13px] text-quiet">{t("items.aboutHelp")}</p>
       <AnyOf
         label={t("items.kinds")}
         chosen={wishes.kinds}
@@ -73,13 +77,14 @@ export function ProposeForm({ state }: { state: DeskState }) {
   );
 }
 
-function Place(props: { desk: Desk; value: string; change: (value: string) => void }) {
+function Place(props: { desk: Desk; about: number; value: string; change: (value: string) => void }) {
   const { t } = useTranslation();
   return (
     <Field label={t("items.for")}>
       <select className="field" value={props.value} onChange={(e) => props.change(e.target.value)}>
         <option value="">{t("items.whole")}</option>
         <option value="here">{t("items.here")}</option>
+        {props.about > 0 && <option value="about">{t("items.about", { count: props.about })}</option>}
         {props.desk.segments.map((s, n) => (
           <option key={s.id} value={s.id}>
             {n + 1} · {s.title}
@@ -107,8 +112,8 @@ function useProposing(state: DeskState, wishes: Wishes, place: string, by: "buil
     const sentence = state.sentences[state.sentenceAt(state.clock.nowMs)];
     const given = {
       ...wishes,
-      segments: place && place !== "here" ? [place] : [],
-      sentences: place === "here" && sentence ? [sentence.id] : [],
+      segments: ["", "here", "about"].includes(place) ? [] : [place],
+      sentences: place === "about" ? state.about : place === "here" && sentence ? [sentence.id] : [],
       by,
       seed,
     };

@@ -8,8 +8,10 @@ import { Field, Toggle } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import type { DeskState } from "./useDeskState";
 
-/** Find and replace over the whole script, with every change shown before it is made. */
-export function ReplaceDialog({ state, close }: { state: DeskState; close: () => void }) {
+type Props = { state: DeskState; where: "script" | "items"; close: () => void };
+
+/** Find and replace over the whole script or all items, with every change shown before it is made. */
+export function ReplaceDialog({ state, where, close }: Props) {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const lesson = state.desk.id;
@@ -17,17 +19,17 @@ export function ReplaceDialog({ state, close }: { state: DeskState; close: () =>
   const [replacement, setReplacement] = useState("");
   const [wholeWords, setWholeWords] = useState(true);
   const [matchCase, setMatchCase] = useState(false);
-  const [left, setLeft] = useState<Set<number>>(new Set());
+  const [left, setLeft] = useState<Set<string>>(new Set());
   const asked = useDeferredValue({ find, replacement, whole_words: wholeWords, match_case: matchCase });
-  const ask = async (sentences?: number[]) =>
+  const ask = async (chosen?: string[]) =>
     body(
-      await api.POST("/api/lessons/{lesson_id}/script/replace/", {
+      await api.POST("/api/lessons/{lesson_id}/replace/", {
         params: { path: { lesson_id: lesson } },
-        body: { ...asked, ...(sentences ? { sentences } : {}) },
+        body: { where, ...asked, ...(chosen ? { chosen } : {}) },
       }),
     );
   const matches = useQuery({
-    queryKey: ["replace", lesson, asked],
+    queryKey: ["replace", lesson, where, asked],
     enabled: asked.find.trim() !== "",
     queryFn: () => ask(),
   });
@@ -44,7 +46,7 @@ export function ReplaceDialog({ state, close }: { state: DeskState; close: () =>
     },
   });
   return (
-    <Dialog title={t("replace.title")} close={close} wide>
+    <Dialog title={t(`replace.title.${where}`)} close={close} wide>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -76,9 +78,9 @@ export function ReplaceDialog({ state, close }: { state: DeskState; close: () =>
   );
 }
 
-function Preview(props: { rows: Schemas["MatchOut"][]; left: Set<number>; setLeft: (left: Set<number>) => void }) {
+function Preview(props: { rows: Schemas["MatchOut"][]; left: Set<string>; setLeft: (left: Set<string>) => void }) {
   const { rows, left } = props;
-  const turn = (id: number) => {
+  const turn = (id: string) => {
     const next = new Set(left);
     if (!next.delete(id)) next.add(id);
     props.setLeft(next);

@@ -6,11 +6,15 @@ import { useKeys } from "../app/keys";
 import { clock as shown } from "../app/times";
 import { spanAt, useOnClock } from "../player/hooks";
 import { Button } from "../ui/Button";
+import { Clashing } from "../ui/Clashing";
+import { around } from "../ui/clashing";
 import type { Item, Segment, Sentence, Verdict } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
+import { clashOf } from "./verdict";
 
-type Marked = { verdict: Verdict; selected: boolean };
+/** ``said``: the words in it that clash with the item. */
+type Marked = { verdict: Verdict; selected: boolean; said: string | undefined };
 
 /** The spoken words as a page, with the pauses between them and the margin beside. */
 export function Script({ state, step, margin }: { state: DeskState; step: Step; margin: ReactNode }) {
@@ -25,6 +29,7 @@ export function Script({ state, step, margin }: { state: DeskState; step: Step; 
     [desk.items, step, state.selected, sentences],
   );
   const beside = useBeside(state);
+  const about = useMemo(() => new Set(step === "items" ? state.about : []), [step, state.about]);
   const seek = useCallback((ms: number) => clock.seek(ms), [clock]);
   const extract = useMemo(
     (): [number, number] => [desk.extract_start_ms ?? 0, desk.extract_end_ms ?? desk.recording.duration_ms],
@@ -52,6 +57,7 @@ export function Script({ state, step, margin }: { state: DeskState; step: Step; 
               current={current >= (firsts[n] ?? 0) && current < (firsts[n + 1] ?? sentences.length) ? current : -1}
               first={firsts[n] ?? 0}
               marks={marks}
+              about={about}
               extract={extract}
               beside={beside}
               seek={seek}
@@ -105,7 +111,8 @@ function marksOf(items: Item[], step: Step, selected: string | null, sentences: 
     if (!item.report || (item.place === "pool" && !mine) || (item.report.verdict === "not_heard" && !mine)) continue;
     for (const e of item.report.evidence.slice(0, 1)) {
       const at = spanAt(sentences, e.start_ms);
-      if (mine || !marks.get(at)?.selected) marks.set(at, { verdict: item.report.verdict, selected: mine });
+      if (mine || !marks.get(at)?.selected)
+        marks.set(at, { verdict: item.report.verdict, selected: mine, said: clashOf(item)?.said });
     }
   }
   return marks;
@@ -141,6 +148,7 @@ type TextProps = {
   items: Item[];
   current: number;
   marks: Map<number, Marked>;
+  about: Set<number>;
   extract: readonly [number, number];
   seek: (ms: number) => void;
   pick: (item: string) => void;
@@ -184,6 +192,7 @@ const SegmentText = memo(function SegmentText(props: TextProps) {
             sentence={s}
             current={s.position === props.current}
             mark={props.marks.get(s.position)}
+            askedAbout={props.about.has(s.id)}
             outside={!segment.takes_part || s.end_ms <= props.extract[0] || s.start_ms >= props.extract[1]}
             beside={props.beside.get(s.position)}
             seek={props.seek}
@@ -199,6 +208,7 @@ type SentenceProps = {
   sentence: Sentence;
   current: boolean;
   mark: Marked | undefined;
+  askedAbout: boolean;
   outside: boolean;
   beside: string | undefined;
   seek: (ms: number) => void;
@@ -208,13 +218,21 @@ type SentenceProps = {
 const SentenceText = memo(function SentenceText(props: SentenceProps) {
   const { sentence, current, mark, outside, seek, pauses, beside } = props;
   const { t } = useTranslation();
-  const line = mark && mark.verdict !== "not_heard" ? `u-${mark.verdict}` : "";
+  // Where the clashing words are known the double line is theirs alone.
+  const named = around(sentence.text, mark?.said).length > 1;
+  const line = mark && mark.verdict !== "not_heard" && !named ? `u-${mark.verdict}` : "";
   const bracket = mark?.verdict === "not_heard" ? ["[ ", " ]"] : ["", ""];
   return (
     <>
       <span dir="auto" className={`font-script text-[17px] leading-[1.62] ${outside ? "text-quiet" : ""}`}>
         {sentence.speaker && (
           <span className="mr-1 font-sans text-[13.5px] font-semibold text-quiet">{sentence.speaker}:</span>
+        )}
+        {props.askedAbout && (
+          <b className="mr-1 font-sans text-[13px] text-teal">
+            <span aria-hidden="true">?</span>
+            <span className="sr-only">{t("items.askedAbout")}</span>
+          </b>
         )}
         {bracket[0]}
         {/* biome-ignore lint/a11y/useSemanticElements: a sentence must break over lines, a button cannot */}
@@ -225,9 +243,9 @@ const SentenceText = memo(function SentenceText(props: SentenceProps) {
           aria-current={current ? "true" : undefined}
           onClick={() => seek(sentence.start_ms)}
           onKeyDown={(e) => e.key === "Enter" && seek(sentence.start_ms)}
-          className={`cursor-pointer hover:bg-sand ${current ? "bg-here" : ""} ${line} ${sentence.is_spoken ? "" : "italic text-quiet"} ${mark?.selected ? "outline-1 outline-offset-2 outline-line" : ""}`}
+          className={`cursor-pointer hover:bg-sand ${current ? "bg-here" : props.askedAbout ? "bg-sand" : ""} ${line} ${sentence.is_spoken ? "" : "italic text-quiet"} ${mark?.selected ? "outline-1 outline-offset-2 outline-line" : ""}`}
         >
-          {sentence.text}
+          <Clashing text={sentence.text} words={mark?.said} />
         </span>
         {bracket[1]}
         {!/[.?!…。？！؟]["'”’»)\]]*$/.test(sentence.text) && (

@@ -2,7 +2,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
-import { type Item, useDeskJob } from "./queries";
+import { acts, type Item, useDeskJob } from "./queries";
 import type { DeskState } from "./useDeskState";
 import { WRITTEN } from "./wishes";
 
@@ -12,11 +12,16 @@ type Wanted = Schemas["VaryInRequest"];
 export function VaryMenu({ item, state }: { item: Item; state: DeskState }) {
   const { t } = useTranslation();
   const { vary, running, nothing } = useVarying(item, state);
-  const choice = item.content.kind === "choice";
-  const wants: Wanted[] = (["another", "easier", "harder", ...(choice ? (["distractors"] as const) : [])] as const).map(
-    (want) => ({ want, kind: "" }),
-  );
-  const kinds: Wanted[] = WRITTEN.filter((k) => k !== item.content.kind).map((kind) => ({ want: "another", kind }));
+  const { kind } = item.content;
+  const wants = ["another", "easier", "harder", ...(kind === "choice" ? ["distractors" as const] : [])] as const;
+  const entries = [
+    ...wants.map((want) => ({ label: t(`vary.${want}`), run: () => vary({ want, kind: "" }) })),
+    ...WRITTEN.filter((k) => k !== kind).map((other) => ({
+      label: t("vary.as", { kind: t(`kind.${other}`) }),
+      run: () => vary({ want: "another", kind: other }),
+    })),
+    ...(item.comes_apart ? [{ label: t("vary.split"), run: () => state.run(() => acts.splitItem(item.id)) }] : []),
+  ];
   return (
     <Menu as="div" className="relative">
       <MenuButton
@@ -31,14 +36,14 @@ export function VaryMenu({ item, state }: { item: Item; state: DeskState }) {
         modal={false}
         className="absolute left-0 top-full z-30 mt-1 whitespace-nowrap rounded-md border border-rule bg-sheet py-1 text-[14px] shadow-md focus:outline-none"
       >
-        {[...wants, ...kinds].map((w) => (
-          <MenuItem key={w.kind || w.want}>
+        {entries.map((entry) => (
+          <MenuItem key={entry.label}>
             <button
               type="button"
-              onClick={() => vary(w)}
+              onClick={entry.run}
               className="block w-full px-3 py-1 text-left data-focus:bg-here data-focus:text-teal"
             >
-              {w.kind ? t("vary.as", { kind: t(`kind.${w.kind}`) }) : t(`vary.${w.want}`)}
+              {entry.label}
             </button>
           </MenuItem>
         ))}

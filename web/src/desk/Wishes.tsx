@@ -50,7 +50,14 @@ export function MoreWishes({ wishes, put, kept }: { wishes: Wishes; put: Put; ke
         options={DEPTHS.map((d) => ({ value: d, label: t(`depth.${d}`) }))}
         change={(depths) => put({ depths })}
       />
-      <Lines label={t("items.goals")} lines={wishes.goals} change={(goals) => put({ goals })} />
+      <Lines label={t("items.goals")} lines={wishes.goals} longest={400} change={(goals) => put({ goals })} />
+      <Lines
+        label={t("items.mistakes")}
+        help={t("items.mistakesHelp")}
+        lines={wishes.mistakes}
+        longest={300}
+        change={(mistakes) => put({ mistakes })}
+      />
       <Field label={t("items.remarks")} help={t("items.remarksHelp")}>
         <textarea
           className="field"
@@ -65,18 +72,26 @@ export function MoreWishes({ wishes, put, kept }: { wishes: Wishes; put: Put; ke
   );
 }
 
-function Lines(props: { label: string; lines: string[]; change: (lines: string[]) => void }) {
-  // What is typed stays as typed; only whole lines count as goals.
+type LinesProps = {
+  label: string;
+  help?: string;
+  lines: string[];
+  longest: number;
+  change: (lines: string[]) => void;
+};
+
+function Lines(props: LinesProps) {
+  // What is typed stays as typed; only what a line holds counts.
   const [text, setText] = useState(props.lines.join("\n"));
   return (
-    <Field label={props.label}>
+    <Field label={props.label} help={props.help}>
       <textarea
         className="field"
         rows={3}
         value={text}
         onChange={(e) => {
           setText(e.target.value);
-          const lines = e.target.value.split("\n").map((line) => line.trim().slice(0, 400));
+          const lines = e.target.value.split("\n").map((line) => line.trim().slice(0, props.longest));
           props.change(lines.filter(Boolean).slice(0, 30));
         }}
       />
@@ -117,13 +132,50 @@ function KeepWishes({ wishes, kept }: { wishes: Wishes; kept: Kept[] }) {
       <ErrorNotice error={error} />
       <ul className="mt-2 flex flex-wrap gap-1.5">
         {kept.map((k) => (
-          <li key={k.id}>
+          <li key={k.id} className="flex flex-wrap gap-1.5">
             <Button small look="quiet" onClick={() => forget(k.id)}>
               {t("items.forget", { name: k.name })}
             </Button>
+            <Give kept={k} />
           </li>
         ))}
       </ul>
     </div>
+  );
+}
+
+/** A copy of kept wishes for a colleague, by their mail address. */
+function Give({ kept }: { kept: Kept }) {
+  const { t } = useTranslation();
+  const [email, setEmail] = useState<string | null>(null);
+  const [given, setGiven] = useState("");
+  const [error, setError] = useState<unknown>(null);
+  const give = async () => {
+    setError(null);
+    try {
+      const path = { wishes_id: kept.id };
+      await api.POST("/api/writers/wishes/{wishes_id}/", { params: { path }, body: { email: email ?? "" } });
+      setGiven(email ?? "");
+      setEmail(null);
+    } catch (refused) {
+      setError(refused);
+    }
+  };
+  return (
+    <>
+      <Button small look="quiet" onClick={() => setEmail(email === null ? "" : null)}>
+        {t("items.give", { name: kept.name })}
+      </Button>
+      {email !== null && (
+        <Field label={t("items.giveTo")}>
+          <input className="field" type="email" value={email} onChange={(e) => setEmail(e.target.value)} />
+          <Button small className="mt-1" disabled={!email.includes("@")} onClick={give}>
+            {t("items.giveDo")}
+          </Button>
+        </Field>
+      )}
+      {given && <p role="status">{t("items.given", { email: given })}</p>}
+      <ErrorNotice error={error} />
+    </>
   );
 }

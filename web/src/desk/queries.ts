@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, body, type Schemas } from "../api/client";
+import { ApiError, api, body, type Schemas } from "../api/client";
 import { useJob } from "../lessons/queries";
 import { NO_WISHES } from "./wishes";
 
@@ -22,7 +22,7 @@ export function useDesk(lesson: string) {
   return useQuery({
     queryKey: ["desk", lesson],
     queryFn: async () => body(await api.GET("/api/lessons/{lesson_id}/", { params: { path: { lesson_id: lesson } } })),
-    refetchInterval: (query) => (query.state.data?.checking ? CHECKING_MS : false),
+    refetchInterval: ({ state }) => state.data?.checking && !(state.error instanceof ApiError) && CHECKING_MS,
   });
 }
 
@@ -54,7 +54,9 @@ export function useChange(lesson: string) {
       if (!before || desk.version >= before.version) queries.setQueryData(["desk", lesson], desk);
       queries.invalidateQueries({ queryKey: ["lessons"] });
       const labels = [before?.undo, before?.redo, desk.undo, desk.redo];
-      if (labels.some((label) => label && SCRIPT_CHANGES.has(label)))
+      // Several steps back at once may have passed over changes of the script.
+      const leapt = before !== undefined && desk.version > before.version + 1;
+      if (leapt || labels.some((label) => label && SCRIPT_CHANGES.has(label)))
         queries.invalidateQueries({ queryKey: ["script", lesson] });
     },
   });
@@ -89,7 +91,8 @@ export async function proposeAt(desk: Desk, at_ms: number) {
 
 /** What can be done to a lesson, each one request. */
 export const acts = {
-  undo: (lesson: string): Sent => api.POST("/api/lessons/{lesson_id}/undo/", ofLesson(lesson)),
+  undo: (lesson: string, to?: number): Sent =>
+    api.POST("/api/lessons/{lesson_id}/undo/", { ...ofLesson(lesson), body: to === undefined ? {} : { to } }),
   redo: (lesson: string): Sent => api.POST("/api/lessons/{lesson_id}/redo/", ofLesson(lesson)),
   describe: (lesson: string, given: { title?: string; folder?: string }): Sent =>
     api.PATCH("/api/lessons/{lesson_id}/", { ...ofLesson(lesson), body: given }),
@@ -139,6 +142,7 @@ export const acts = {
   matchOf: (glossary: string): Sent => api.POST("/api/materials/{material_id}/", ofMaterial(glossary)),
   put: (lesson: string, ids: string[], place: Place): Sent =>
     api.PATCH("/api/lessons/{lesson_id}/items/", { ...ofLesson(lesson), body: { ids, place } }),
+  splitItem: (item: string): Sent => api.POST("/api/items/{item_id}/split/", ofItem(item)),
   pause: (item: string, at_ms: number): Sent =>
     api.PUT("/api/items/{item_id}/pause/", { ...ofItem(item), body: { at_ms } }),
   placeAgain: (item: string): Sent => api.DELETE("/api/items/{item_id}/pause/", ofItem(item)),

@@ -27,6 +27,7 @@ const item = (id: string, part: Partial<Item>): Item => ({
   content: { kind: "choice", prompt: id },
   pause_by_teacher: false,
   seen: true,
+  comes_apart: false,
   position: 0,
   version: 1,
   report: null,

@@ -101,9 +101,25 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
       () => document.querySelector<HTMLElement>("[data-vary]")?.click(),
       none || step !== "items",
     ),
+    named("I", "key.askAbout", () => askAbout(state), step !== "items"),
     named("A", "key.addItem", () => state.addItem("choice"), step !== "items" && step !== "script"),
     named("Escape", "", () => (state.marked.length ? state.markAll([]) : state.select(null)), none && !held.length),
   ];
+}
+
+/** Marks the sentences that are selected with the mouse, or the one in hand. */
+function askAbout(state: DeskState) {
+  const selection = document.getSelection();
+  const touched = selection?.isCollapsed
+    ? []
+    : state.sentences.filter((s) => {
+        const text = document.querySelector(`[data-sentence="${s.position}"]`);
+        return text !== null && selection?.containsNode(text, true);
+      });
+  const here = state.sentences[state.sentenceAt(state.clock.nowMs + 5)];
+  const meant = touched.length > 0 ? touched : here ? [here] : [];
+  state.askAbout(meant.map((s) => s.id));
+  selection?.removeAllRanges();
 }
 
 function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {

@@ -29,6 +29,9 @@ export type DeskState = {
   proposeHere: (ms: number) => void;
   proposing: string | null;
   propose: (job: string | null) => void;
+  /** Sentences, by their ids, that the writer shall ask about. */
+  about: number[];
+  askAbout: (sentences: number[]) => void;
   beside: number | null;
   setBeside: (track: number | null) => void;
   addItem: (kind: Content["kind"], pauseMs?: number) => void;
@@ -77,6 +80,12 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     },
     [sentences, sentenceAt, clock, queries, desk.id, mutateAsync],
   );
+  const [about, setAbout] = useState<number[]>([]);
+  const askAbout = useCallback(
+    (ids: number[]) =>
+      setAbout((old) => [...old.filter((o) => !ids.includes(o)), ...ids.filter((id) => !old.includes(id))]),
+    [],
+  );
   const [beside, setBeside] = useState<number | null>(null);
   const [proposing, propose] = useState<string | null>(null);
   const proposeHere = useCallback(async (ms: number) => propose((await proposeAt(desk, ms)).id), [desk]);
@@ -106,6 +115,8 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     proposeHere,
     proposing,
     propose,
+    about,
+    askAbout,
     beside,
     setBeside,
   };

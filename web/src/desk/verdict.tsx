@@ -1,5 +1,6 @@
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
+import { Clashing } from "../ui/Clashing";
 import type { Finding, Item, Report } from "./queries";
 
 const COLOURS = { heard: "text-moss", unclear: "text-amberink", contradicted: "text-brick", not_heard: "text-ink" };
@@ -29,6 +30,13 @@ export function useReasons() {
   };
 }
 
+/** The words on both sides that clash, where the check names them. */
+export function clashOf(item: Item): { said: string; claimed: string } | null {
+  const reason = item.report?.reason;
+  const { said, claimed } = (reason?.params ?? {}) as { said?: string; claimed?: string };
+  return reason?.code === "clash" && said && claimed ? { said, claimed } : null;
+}
+
 const SIGNS = { error: "=", look: "~", hint: "·" };
 
 /** Why the verdict was given, the words it rests on, and what else was found. */
@@ -45,7 +53,11 @@ export function FindingLines({ item }: { item: Item }) {
       {evidence && (
         <blockquote dir="auto" className="border-l-2 border-rule pl-2 font-script text-[14px]">
           <span className="font-sans text-[13px] text-quiet">{shown(evidence.start_ms)} </span>
-          {report.verdict === "not_heard" ? `[ ${evidence.text} ]` : evidence.text}
+          {report.verdict === "not_heard" ? (
+            `[ ${evidence.text} ]`
+          ) : (
+            <Clashing text={evidence.text} words={clashOf(item)?.said} />
+          )}
         </blockquote>
       )}
       {found.length > 0 && (

@@ -12,6 +12,7 @@ export const NO_WISHES: Wishes = {
   level: "",
   depths: [],
   goals: [],
+  mistakes: [],
   remarks: "",
 };
 

@@ -1,9 +1,10 @@
 import { useTranslation } from "react-i18next";
 import type { Content } from "../desk/queries";
+import { Clashing } from "../ui/Clashing";
 import { Rich } from "../ui/Rich";
 
-/** What is right, as it stands on an item's card. */
-export function KeyShown({ content }: { content: Content }) {
+/** What is right, as it stands on an item's card; what ``clash``es with the recording is marked in it. */
+export function KeyShown({ content, clash }: { content: Content; clash?: string | undefined }) {
   const { t } = useTranslation();
   switch (content.kind) {
     case "choice":
@@ -12,7 +13,8 @@ export function KeyShown({ content }: { content: Content }) {
           {(content.options ?? []).map((o, n) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: options may read the same while being written
             <li key={n} dir="auto" className={o.correct ? "font-semibold" : ""}>
-              <Rich text={o.text} /> {o.correct && <span className="sr-only">({t("item.key")})</span>}
+              <Rich text={o.text} clash={o.correct ? clash : undefined} />{" "}
+              {o.correct && <span className="sr-only">({t("item.key")})</span>}
             </li>
           ))}
         </ol>
@@ -24,7 +26,9 @@ export function KeyShown({ content }: { content: Content }) {
     case "gap":
       return (
         <>
-          <p className="font-semibold">{(content.answers ?? []).join(" / ")}</p>
+          <p className="font-semibold">
+            <Clashing text={(content.answers ?? []).join(" / ")} words={clash} />
+          </p>
           {content.bank?.length ? (
             <p dir="auto" className="text-quiet">
               {t("item.bankShown", { words: content.bank.join(" / ") })}
@@ -37,7 +41,7 @@ export function KeyShown({ content }: { content: Content }) {
         <>
           {content.model_answer && (
             <p dir="auto">
-              <Rich text={content.model_answer} />
+              <Rich text={content.model_answer} clash={clash} />
             </p>
           )}
           <Rows rows={(content.criteria ?? []).map((c) => `${c.text} (${c.marks})`)} />

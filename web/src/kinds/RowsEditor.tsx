@@ -73,14 +73,18 @@ export function RowsEditor<T extends object>(props: Props<T>) {
           key={n}
           className="mb-1.5 flex items-center gap-1.5"
           onDragOver={(e) => e.preventDefault()}
-          onDrop={() => move(dragged.current, n)}
+          onDrop={(e) => {
+            e.preventDefault();
+            move(dragged.current, n);
+          }}
           onKeyDown={(e) => (e.target as HTMLElement).closest("input:not([type=checkbox])") && byKey(e, n)}
         >
           <span
             draggable
             aria-hidden="true"
             className="cursor-grab text-quiet"
-            onDragStart={() => {
+            onDragStart={(e) => {
+              e.dataTransfer.setData("text/plain", ""); // some browsers drag nothing that carries nothing
               dragged.current = n;
             }}
           >

@@ -1,10 +1,12 @@
-import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { Rich } from "../ui/Rich";
-import { isArranged, Matching, Ordering, unarranged } from "./Arrange";
-import type { Answered, Question } from "./door";
+import { isArranged, Matching, Ordering } from "./Arrange";
+import type { Answered, Question, StudyDoor } from "./door";
+import { TimeLeft } from "./TimeLeft";
+import { type Given, useGiven } from "./useGiven";
+import { useTimeLimit } from "./useTimeLimit";
 
 const LETTERS = "abcdefghijkl";
 
@@ -12,6 +14,8 @@ type Props = {
   question: Question;
   offerNotSure: boolean;
   busy: boolean;
+  timed: boolean;
+  clock: StudyDoor["clock"];
   send: (response: Answered) => void;
   hear: (() => void) | null;
 };
@@ -20,9 +24,8 @@ type Props = {
 export function AnswerForm(props: Props) {
   const { question, send } = props;
   const { t } = useTranslation();
-  const [chosen, setChosen] = useState<number[]>([]);
-  const [text, setText] = useDraft(question.id);
-  const [arranged, setArranged] = useState(() => unarranged(question));
+  const { given, put, sent } = useGiven(question);
+  const { chosen, text, arranged } = given;
   const options =
     question.kind === "true_false"
       ? [t("study.true"), t("study.false")]
@@ -33,7 +36,7 @@ export function AnswerForm(props: Props) {
   const order = question.kind === "choice" ? question.order : options.map((_, n) => n);
   const pick = (place: number) => {
     const n = order[place] ?? place;
-    setChosen(question.several ? toggled(chosen, n) : [n]);
+    put({ chosen: question.several ? toggled(chosen, n) : [n] });
   };
   const banked = question.kind === "gap" && options.length > 0;
   const written = (question.kind === "gap" && !banked) || question.kind === "open";
@@ -46,11 +49,22 @@ export function AnswerForm(props: Props) {
     order: true,
     note: true,
   }[question.kind];
-  const answer = () => {
-    const filled = banked ? (options[chosen[0] ?? 0] ?? "") : text;
-    if (ready && !props.busy) send(responseOf(question, { chosen, text: filled, arranged }));
+  const filled = banked ? (options[chosen[0] ?? 0] ?? "") : text;
+  const hand = (response: Answered) => {
+    if (props.busy) return;
+    sent();
+    send(response);
   };
-  const notSure = () => send({ not_sure: true });
+  const answer = () => ready && hand(responseOf(question, { ...given, text: filled }));
+  const notSure = () => hand({ not_sure: true });
+  // What stands there when the time is up is handed in as it is.
+  const { left, rest } = useTimeLimit(question, props.timed, props.clock, () =>
+    ready ? answer() : hand({ out_of_time: true }),
+  );
+  const hear = () => {
+    rest();
+    props.hear?.();
+  };
   const sure = props.offerNotSure && question.kind !== "note";
   useKeys([
     ...options.map((_, n) => ({ keys: (LETTERS[n] ?? "").toUpperCase(), label: "", run: () => pick(n) })),
@@ -58,13 +72,22 @@ export function AnswerForm(props: Props) {
     { keys: "Enter", label: t("study.answer"), run: answer },
     { keys: "Ctrl+Enter", label: "", run: answer },
     { keys: "N", label: sure ? t("study.notSure") : "", run: notSure, off: !sure || options.length > 13 },
-    { keys: "H", label: t("study.hear"), run: () => props.hear?.(), off: !props.hear || options.length > 7 },
+    { keys: "H", label: t("study.hear"), run: hear, off: !props.hear || options.length > 7 },
   ]);
   return (
     <div>
-      {written && <Written question={question} text={text} change={setText} />}
-      {question.kind === "order" && <Ordering question={question} arranged={arranged} put={setArranged} />}
-      {question.kind === "match" && <Matching question={question} arranged={arranged} put={setArranged} />}
+      {left !== null && (
+        <p className="mb-2 text-[13.5px] text-quiet">
+          <TimeLeft ms={left} />
+        </p>
+      )}
+      {written && <Written question={question} text={text} change={(next) => put({ text: next })} />}
+      {question.kind === "order" && (
+        <Ordering question={question} arranged={arranged} put={(next) => put({ arranged: next })} />
+      )}
+      {question.kind === "match" && (
+        <Matching question={question} arranged={arranged} put={(next) => put({ arranged: next })} />
+      )}
       <fieldset className="space-y-2">
         <legend className="sr-only">{question.prompt}</legend>
         {order.map((n, place) => (
@@ -95,7 +118,7 @@ export function AnswerForm(props: Props) {
           {question.kind === "note" ? t("study.goOn") : t("study.answer")}
         </Button>
         {props.hear && (
-          <Button onClick={props.hear} className="min-h-11">
+          <Button onClick={hear} className="min-h-11">
             {t("study.hear")}
           </Button>
         )}
@@ -146,8 +169,6 @@ function toggled(chosen: number[], n: number): number[] {
   return chosen.includes(n) ? chosen.filter((c) => c !== n) : [...chosen, n];
 }
 
-type Given = { chosen: number[]; text: string; arranged: number[] };
-
 function responseOf(question: Question, { chosen, text, arranged }: Given): Answered {
   switch (question.kind) {
     case "note":
@@ -162,17 +183,4 @@ function responseOf(question: Question, { chosen, text, arranged }: Given): Answ
     default:
       return { text };
   }
-}
-
-/** Text kept on the device while it is being written. */
-function useDraft(item: string): [string, (text: string) => void] {
-  const key = `escuela.draft.${item}`;
-  const [text, setText] = useState(() => sessionStorage.getItem(key) ?? "");
-  return [
-    text,
-    (next) => {
-      sessionStorage.setItem(key, next);
-      setText(next);
-    },
-  ];
 }

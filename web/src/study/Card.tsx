@@ -5,7 +5,7 @@ import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { AnswerForm } from "./AnswerForm";
-import type { Answered, Progress, Question, Rules, StudyLesson } from "./door";
+import type { Answered, Progress, Question, Rules, StudyDoor, StudyLesson } from "./door";
 import { Feedback } from "./Feedback";
 
 type Props = {
@@ -15,6 +15,7 @@ type Props = {
   number: number;
   rules: Rules;
   send: (response: Answered) => Promise<Progress | null>;
+  clock: StudyDoor["clock"];
   hear: (() => void) | null;
   goOn: () => void;
   goOnLabel: string;
@@ -71,6 +72,8 @@ export function Card(props: Props) {
           question={question}
           offerNotSure={props.rules.offer_not_sure}
           busy={busy}
+          timed={props.rules.time_limits}
+          clock={props.clock}
           send={send}
           hear={props.hear}
         />

@@ -12,6 +12,7 @@ export function Feedback(props: { question: Question; progress: Progress; lesson
   const edge = {
     right: "border-l-moss",
     wrong: "border-l-brick",
+    out_of_time: "border-l-brick",
     not_sure: "border-l-line",
     waiting: "border-l-amber",
   };
@@ -89,6 +90,7 @@ function quotes(explanation: string, quote: { text: string }[]): boolean {
 }
 
 export function said(question: Question, response: Answered, t: (key: string) => string): string {
+  if (response.out_of_time) return t("study.nothingGiven");
   if (response.not_sure) return t("study.notSure");
   if (question.kind === "true_false") {
     return response.truth === undefined ? "" : t(response.truth ? "study.true" : "study.false");

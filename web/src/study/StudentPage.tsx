@@ -125,10 +125,15 @@ function Studying({ code, study, lesson }: { code: string; study: Study; lesson:
   const door: StudyDoor = useMemo(
     () => ({
       answer: (item, response) => outbox.answer(newId(), item, response),
+      clock: (item, rests) =>
+        api.POST("/api/study/{code}/clock/", { params: { path: { code } }, body: { item, rests } }).then(
+          (r) => body(r).left_ms,
+          () => null,
+        ),
       played: (stretch) => outbox.played(stretch),
       finish: async () => outbox.finish(),
     }),
-    [outbox],
+    [outbox, code],
   );
   const watched = study.student?.watched ?? [];
   const furthestMs = Math.max(0, ...watched.map((s) => s.end_ms));

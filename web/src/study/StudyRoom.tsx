@@ -91,6 +91,7 @@ function Asking({ clock, lesson, course, rules }: Props) {
         number={lesson.items.findIndex((i) => i.id === question.id) + 1}
         rules={rules}
         send={(response) => course.send(question.id, response)}
+        clock={course.itemClock}
         hear={from < course.stop.atMs ? () => course.hear(from) : null}
         goOn={course.goOn}
         goOnLabel={more ? t("study.nextItem") : t("study.goOn")}

@@ -11,6 +11,7 @@ const question = (id: string, pause_ms: number): Question => ({
   order: [0, 1],
   several: false,
   marks: 1,
+  time_limit_s: null,
   pause_ms,
   hear_from_ms: 0,
   image_url: null,

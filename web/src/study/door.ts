@@ -12,6 +12,8 @@ export type Outcome = Schemas["TryOut"]["outcome"];
 export interface StudyDoor {
   /** Marks one try; null while there is no connection (the answer is kept and sent later). */
   answer(item: string, response: Answered, before: Outcome[]): Promise<Progress | null>;
+  /** A timed item is shown, or rests while its part is heard again; what is left in ms, null while it cannot be told. */
+  clock(item: string, rests: boolean): Promise<number | null>;
   played(stretch: Played): void;
   finish(): Promise<void>;
 }

@@ -120,7 +120,23 @@ export function useCourse(given: Given) {
     setPhase("asking");
   };
 
-  return { stops, progress, phase, stop, index, send, goOn, hear, seek, watch, take, setPhase, leaveHearing, ask };
+  return {
+    stops,
+    progress,
+    phase,
+    stop,
+    index,
+    send,
+    itemClock: door.clock,
+    goOn,
+    hear,
+    seek,
+    watch,
+    take,
+    setPhase,
+    leaveHearing,
+    ask,
+  };
 }
 
 export type Course = ReturnType<typeof useCourse>;

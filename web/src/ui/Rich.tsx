@@ -1,15 +1,17 @@
-import { Fragment, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
+import { Clashing } from "./Clashing";
 import { parts } from "./rich";
 
-/** A text as it was written, with inline formulas (``$…$``) and emphasis (``*…*``, ``**…**``). Nothing else is markup. */
-export function Rich({ text }: { text: string }) {
+/** A text as it was written, with inline formulas (``$…$``) and emphasis (``*…*``, ``**…**``). Nothing else is markup.
+ * Words that ``clash`` with what is said are marked in plain text. */
+export function Rich({ text, clash }: { text: string; clash?: string | undefined }) {
   return parts(text).map((part, n) => {
     const key = n;
     if (part.as === "formula") return <Formula key={key} source={part.text} />;
     if (part.as === "strong") return <strong key={key}>{part.text}</strong>;
     if (part.as === "emphasis") return <em key={key}>{part.text}</em>;
-    return <Fragment key={key}>{part.text}</Fragment>;
+    return <Clashing key={key} text={part.text} words={clash} />;
   });
 }
 

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-
-import numpy as np
+from typing import TYPE_CHECKING
 
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import Facts, Passage, compare
@@ -17,6 +16,9 @@ from escuela_core.checking.support import ground, support_figures
 from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
+
+if TYPE_CHECKING:
+    import numpy as np
 
 # What is left of some seventy after those without which the verdicts get no worse were taken out one by one
 # (log loss, cross-validated by talk).

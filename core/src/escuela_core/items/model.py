@@ -24,13 +24,15 @@ class ResponseShapeError(EscuelaError):
 
 @dataclass(frozen=True, slots=True)
 class Response:
-    """What a student gave: option numbers, a truth value, text, or numbers in order; ``not_sure`` instead of any."""
+    """What a student gave: option numbers, a truth value, text, or numbers in order; ``not_sure`` or
+    ``out_of_time`` instead of any."""
 
     chosen: tuple[int, ...] = ()
     truth: bool | None = None
     text: str = ""
     arranged: tuple[int, ...] = ()
     not_sure: bool = False
+    out_of_time: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

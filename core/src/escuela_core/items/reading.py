@@ -63,7 +63,7 @@ def _shared(table: dict[str, Any], path: str) -> dict[str, Any]:
         "depth": depth,
         "purpose": purpose,
         "pause_ms": None if pause_ms is None else shape.whole(pause_ms, f"{path}.pause_ms"),
-        "time_limit_s": None if limit_s is None else shape.whole(limit_s, f"{path}.time_limit_s", "seconds"),
+        "time_limit_s": None if limit_s is None else shape.seconds(limit_s, f"{path}.time_limit_s"),
         "evidence": tuple(evidence),
     } | {key: shape.text(table, key, path, needed=False) for key in _TEXTS}
 

@@ -7,6 +7,7 @@ from typing import Any
 from escuela_core.errors import EscuelaError
 
 LONGEST_TEXT = 4_000
+SHORTEST_LIMIT_S, LONGEST_LIMIT_S = 5, 3_600
 
 
 class ItemShapeError(EscuelaError):
@@ -18,9 +19,16 @@ class ItemShapeError(EscuelaError):
         super().__init__(f"{path or 'The item list'}: {problem}.", path=path, problem=problem)
 
 
-def whole(value: object, path: str, what: str = "milliseconds") -> int:
+def whole(value: object, path: str) -> int:
     if isinstance(value, bool) or not isinstance(value, int) or not 0 <= value <= 10**9:
-        raise ItemShapeError(path, f"must be a whole number of {what} from 0 up")
+        raise ItemShapeError(path, "must be a whole number of milliseconds from 0 up")
+    return value
+
+
+def seconds(value: object, path: str) -> int:
+    """A time limit."""
+    if isinstance(value, bool) or not isinstance(value, int) or not SHORTEST_LIMIT_S <= value <= LONGEST_LIMIT_S:
+        raise ItemShapeError(path, f"must be a whole number of seconds from {SHORTEST_LIMIT_S} to {LONGEST_LIMIT_S}")
     return value
 
 

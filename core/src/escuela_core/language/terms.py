@@ -5,12 +5,15 @@ from __future__ import annotations
 import re
 from functools import lru_cache
 from itertools import pairwise
+from typing import TYPE_CHECKING
 
 import simplemma
-from spacy.tokens import Doc, Token
 
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.parsing import parsed, speaks
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
 
 # On wordfreq's Zipf scale: words that any sentence may hold.
 TOO_COMMON = 6.2

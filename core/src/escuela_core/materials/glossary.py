@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
+from typing import TYPE_CHECKING
 
 import numpy as np
-from spacy.tokens import Token
 
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.levels import LEVELS
@@ -20,6 +20,9 @@ from escuela_core.transcripts.model import Sentence
 from escuela_core.writing.by_words import articles_of
 from escuela_core.writing.clause import Clause, opened
 from escuela_core.writing.clauses import clauses
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 MOST_WORDS = 12
 USUAL_LEVEL = "B1"

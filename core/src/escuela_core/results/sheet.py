@@ -9,7 +9,7 @@ from typing import Literal
 from escuela_core.items import Item
 from escuela_core.study.marking import Outcome
 
-CellState = Literal["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"]
+CellState = Literal["not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read"]
 WEAK_BELOW = 0.6
 CLEARLY_LOWER = 0.15
 REPLAYED_OFTEN = 1.5

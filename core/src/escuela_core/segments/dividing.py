@@ -9,15 +9,18 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 import numpy as np
-from numpy.typing import NDArray
 
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
 from escuela_core.segments.describing import key_terms, summary_of, title_of
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence, Transcript
+
+if TYPE_CHECKING:
+    from numpy.typing import NDArray
 
 SHORTEST_MS = 45_000
 LONGEST_MS = 360_000

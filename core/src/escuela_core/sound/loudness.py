@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 import numpy as np
-from numpy.typing import NDArray
 
 from escuela_core.timeline import Span
+
+if TYPE_CHECKING:
+    from numpy.typing import NDArray
 
 FRAME_MS = 10
 SHORTEST_SILENCE_MS = 120

@@ -14,15 +14,17 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
-from typing import Any, Protocol
+from typing import TYPE_CHECKING, Any, Protocol
 
 import numpy as np
-from numpy.typing import NDArray
 
 from escuela_core.errors import EscuelaError
 from escuela_core.sound.aligning import RATE, Samples, pieces
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Word
+
+if TYPE_CHECKING:
+    from numpy.typing import NDArray
 
 # Half a minute is what the model hears at once; ten of those keep its memory flat, and every stretch ends in a silence.
 STRETCH_MS = 300_000

@@ -7,7 +7,7 @@ from typing import Literal
 
 from escuela_core.items import Item, Response, ResponseShapeError
 
-Outcome = Literal["right", "wrong", "not_sure", "waiting", "read"]
+Outcome = Literal["right", "wrong", "not_sure", "out_of_time", "waiting", "read"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,12 +18,17 @@ class Mark:
     share: float | None
 
 
+OUT_OF_TIME = Mark("out_of_time", 0.0)
+
+
 def response_from_json(data: object, item: Item) -> Response:
-    """Read ``{"not_sure": true}`` or what the kind takes. Raises ResponseShapeError."""
+    """Read ``{"not_sure": true}``, ``{"out_of_time": true}`` or what the kind takes. Raises ResponseShapeError."""
     if not isinstance(data, dict):
         raise ResponseShapeError("it must be an object")
     if data.get("not_sure") is True and set(data) == {"not_sure"}:
         return Response(not_sure=True)
+    if data.get("out_of_time") is True and set(data) == {"out_of_time"}:
+        return Response(out_of_time=True)
     return item.response(data)
 
 
@@ -33,6 +38,8 @@ def mark(item: Item, response: Response) -> Mark:
         return Mark("read", None)
     if response.not_sure:
         return Mark("not_sure", 0.0)
+    if response.out_of_time:
+        return OUT_OF_TIME
     if item.waits:
         return Mark("waiting", None)
     share = item.share(response)

@@ -31,7 +31,8 @@ class PolicyAttemptsError(EscuelaError):
 @dataclass(frozen=True, slots=True)
 class Policy:
     """Times are aware datetimes; a missing one sets no bound. ``attempts`` counts tries per item;
-    ``shuffle`` shows each student a choice's options in an order of their own."""
+    ``shuffle`` shows each student a choice's options in an order of their own; ``time_limits`` says
+    whether the clocks of timed items run."""
 
     opens_at: datetime | None = None
     due_at: datetime | None = None
@@ -42,6 +43,7 @@ class Policy:
     skipping: Skipping = "freely"
     offer_not_sure: bool = True
     shuffle: bool = False
+    time_limits: bool = True
 
     def __post_init__(self) -> None:
         times = [t for t in (self.opens_at, self.due_at, self.closes_at) if t is not None]

@@ -59,8 +59,8 @@ class Tried:
 
     @property
     def settled(self) -> bool:
-        """Right, waiting for the teacher, given up as not sure, or merely read: no further try makes sense."""
-        return bool(self.outcomes) and self.outcomes[-1] in ("right", "waiting", "not_sure", "read")
+        """Right, waiting for the teacher, not sure, out of time, or merely read: no further try makes sense."""
+        return bool(self.outcomes) and self.outcomes[-1] != "wrong"
 
 
 def tries_left(item: Item, tried: Tried, policy: Policy) -> int:

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-
-from spacy.tokens import Token
+from typing import TYPE_CHECKING
 
 from escuela_core.language.terms import is_content
 from escuela_core.writing.clause import SPEAKER, Clause, is_finite
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 SHORTEST_WORDS, LONGEST_WORDS = 3, 24
 # What points outside the clause: at the speaker, at the picture, at another sentence.

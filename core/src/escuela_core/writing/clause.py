@@ -5,14 +5,15 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
-from typing import Literal
-
-from spacy.tokens import Doc, Token
+from typing import TYPE_CHECKING, Literal
 
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.terms import is_content, is_negation
 from escuela_core.language.wordnet import family, senses
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
 
 Manner = Literal["statement", "instruction"]
 # From this frequency on (Zipf scale) a word at the start of a sentence is a word and no name.

@@ -10,12 +10,14 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
-
-from spacy.tokens import Doc, Token
+from typing import TYPE_CHECKING
 
 from escuela_core.writing.alone import points_away, stands_alone
 from escuela_core.writing.clause import SPEAKER, Clause, Manner, is_finite, written_out
 from escuela_core.writing.resolving import BROKEN, subject_shown
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
 
 LONGEST_SENTENCE = 60
 _REASONS = frozenset({"because", "since"})
@@ -88,7 +90,7 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
     if any(c.dep_ == "expl" or (c.dep_ == "mark" and c.i < verb.i) for c in verb.children):
         return None
     parts = _parts(verb)
-    kept, subject_tokens, shown, resolved = parts.kept, tuple[Token, ...](), dict[int, str](), False
+    kept, subject_tokens, shown, resolved = parts.kept, tuple["Token", ...](), dict[int, str](), False
     manner: Manner = "instruction" if subject is None else "statement"
     if subject is None:
         if not _is_instruction(verb):
@@ -97,6 +99,8 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
     else:
         if not is_finite(verb) or subject.i > verb.i or verb.lemma_ in _BELIEVED:
             return None
+        if subject.lower_ in {"you", "we"} and any(c.lower_ == "then" for c in verb.children):
+            return None  # what was done before it belongs to it
         subject_tokens = tuple(t for t in kept if t in set(subject.subtree) and t.i < verb.i)
         placed = subject_shown(subject, verb, docs, sentence, before)
         if placed is None or not subject_tokens or any(t.text == "," for t in subject_tokens):

@@ -6,8 +6,7 @@ import random
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass
-
-from spacy.tokens import Doc, Token
+from typing import TYPE_CHECKING
 
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import rarity
@@ -15,10 +14,16 @@ from escuela_core.language.vectors import encoder
 from escuela_core.language.wordnet import family
 from escuela_core.writing.clause import content, said
 
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
+
 WANTED = 3
 TOO_ALIKE, TOO_FAR = 0.78, 0.15
 # From this rarity on (wordfreq, 0 to 1) a word counts as a term of the talk's own trade.
 TERM = 0.55
+# WordNet's families of what can be touched, in sorts: bodies, made and other things, and what things are made of.
+_TANGIBLE = {5: "body", 8: "body", 18: "body"}
+_TANGIBLE |= {6: "thing", 15: "thing", 17: "thing", 25: "thing", 13: "stuff", 20: "stuff", 27: "stuff"}
 _NUMBER_WORDS = (
     "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen "
     "sixteen seventeen eighteen nineteen twenty"
@@ -102,10 +107,13 @@ def wrong_phrases(
 
 
 def _same_family(other: Phrase, mine: Phrase) -> bool:
-    """Names with names, terms of the trade with each other, other nouns within their WordNet family."""
-    if mine.name or (rarity(mine.head) > TERM and rarity(other.head) > TERM):
+    """Names with names, terms of the trade with each other (things with things), other nouns within their family."""
+    if mine.name:
         return True
-    return family(other.head) is not None and family(other.head) == family(mine.head)
+    theirs, own = family(other.head), family(mine.head)
+    if rarity(mine.head) > TERM and rarity(other.head) > TERM:
+        return theirs is None or own is None or _TANGIBLE.get(theirs) == _TANGIBLE.get(own)
+    return theirs is not None and theirs == own
 
 
 def _by_nearness(mine: Phrase, fitting: Sequence[Phrase], rng: random.Random) -> list[str]:
@@ -171,7 +179,7 @@ def wrong_quantities(key: str, quantity: Quantity, said_elsewhere: Sequence[Quan
     return [
         w
         for w in written
-        if w is not None and w != key and not (several and re.match(r"(?:one|1)\b(?![,.]\d)", w, re.I))
+        if w is not None and w != key and not (several and re.search(r"(?<![\d.,-])\b(?:one|1)\b(?![,.-]?\w)", w, re.I))
     ]
 
 

@@ -7,6 +7,7 @@ from collections import Counter
 from collections.abc import Container, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from heapq import nlargest
+from itertools import chain
 
 from escuela_core.checking.findings import twins
 from escuela_core.checking.report import ItemReport, check
@@ -16,7 +17,7 @@ from escuela_core.language.parsing import speaks
 from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
-from escuela_core.writing import by_words
+from escuela_core.writing import by_words, mistakes
 from escuela_core.writing.forms import FORMS
 from escuela_core.writing.ranking import worth
 from escuela_core.writing.steering import Steering
@@ -40,7 +41,7 @@ class Proposal:
     """Items in order of time, how many were wanted, and a code that says why there are fewer.
 
     ``followed`` and ``ignored`` are the parts of the teacher's remarks that could and could not be followed;
-    ``unspoken`` the goals the recording does not speak to.
+    ``unspoken`` the goals the recording does not speak to, ``unused`` the mistakes nothing was made of.
     """
 
     items: tuple[Item, ...]
@@ -49,6 +50,7 @@ class Proposal:
     followed: tuple[str, ...] = ()
     ignored: tuple[str, ...] = ()
     unspoken: tuple[str, ...] = ()
+    unused: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,7 +91,8 @@ def propose(
         if sound.holds(best, upcoming) and not spoils(candidate.item, others, transcript.language):
             picked.append(candidate)
             left = {n: c for n, c in left.items() if not set(c.sentences) & set(candidate.sentences)}
-    items = sorted((p.item for p in picked), key=lambda item: item.pause_ms or 0)
+    items, used = _with_mistakes([p.item for p in picked], steering, transcript, silences)
+    items.sort(key=lambda item: item.pause_ms or 0)
     return Proposal(
         tuple(items),
         wanted,
@@ -97,7 +100,23 @@ def propose(
         steering.remarks.followed,
         steering.remarks.ignored,
         tuple(g.text for g in steering.goals if not g.sentences),
+        tuple(m for m in wishes.mistakes if m not in used),
     )
+
+
+def _with_mistakes(
+    items: Sequence[Item], steering: Steering, transcript: Transcript, silences: Sequence[Span]
+) -> tuple[list[Item], set[str]]:
+    """``items`` with listed numbers among their options, where the check bears it out; the mistakes made use of."""
+    made = {item.asked: mistake for mistake, item, _ in steering.mistaken}
+    used = {made[i.asked] for i in items if i.asked in made}
+    changed = []
+    for item in items:
+        new, mistake = mistakes.with_mistake(item, [m for m in steering.wishes.mistakes if m not in used])
+        keeps = bool(mistake) and bears_out(new, transcript, silences)
+        changed.append(new if keeps else item)
+        used |= {mistake} if keeps else set()
+    return changed, used
 
 
 def candidates(
@@ -119,7 +138,9 @@ def candidates(
     }
     made = _by_grammar if speaks(transcript.language) else _by_words
     found: list[Candidate] = []
-    for item, sentences, likely in made(transcript, open_places, wishes.seed):
+    listed = ((item, (n,), mistakes.WORTH) for _, item, n in steering.mistaken if n in open_places)
+    drafts = chain(listed, made(transcript, open_places, wishes.seed))
+    for item, sentences, likely in drafts:
         fresh = item.kind in ("match", "order") or item.asked.lower() not in prompts
         if fresh and not taken & set(item.evidence) and steering.allows(item, sentences):
             goal = steering.goal_of(sentences)

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-
-from spacy.tokens import Token
+from typing import TYPE_CHECKING
 
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import is_content, is_negation
 from escuela_core.language.wordnet import family
 from escuela_core.writing.clause import SPEAKER, Clause, full_form, opened, said, third_person
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 PERSON = 18
 _HOW_ADJECTIVES = frozenset("long deep high wide tall thick far old heavy fast".split())
@@ -102,7 +104,7 @@ def _asked_quantity(clause: Clause, noun: Token, phrase: tuple[Token, ...], meas
     after = clause.doc[noun.i + 1] if noun.i + 1 < len(clause.doc) else None
     if measure.dimension and after is not None and noun.head == after and after.lower_ in _HOW_ADJECTIVES:
         both = (*phrase, after)
-        if clause.holds(both):
+        if clause.holds(both) and after.head == verb:
             yield Question(inverted(clause, f"How {after.lower_}", both), key, both, measure, "quantity")
     elif measure.dimension == "time" and noun.head == verb and verb.lemma_ in _LASTING:
         yield Question(inverted(clause, "How long", phrase), key, phrase, measure, "quantity")

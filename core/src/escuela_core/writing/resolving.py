@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-
-from spacy.tokens import Doc, Token
+from typing import TYPE_CHECKING
 
 from escuela_core.writing.alone import EMPTY, POINTING
 from escuela_core.writing.clause import SPEAKER, Clause, opened, said, third_person
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
 
 BROKEN = re.compile(r"[,;] (?:no|well|what|sorry|wait|right|oh|ah|listen)[,;]|—|\.\.\.|…|\boh,|\bah,", re.IGNORECASE)
 # What a speaker does with the hands in showing a thing; everything else in the first person is about the speaker.

@@ -13,6 +13,7 @@ from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas, names
 from escuela_core.language.vectors import encoder
 from escuela_core.transcripts.model import Sentence
+from escuela_core.writing.mistakes import statements
 from escuela_core.writing.wishes import MOST_GOALS, Remarks, Wishes, read_remarks
 
 # From this likeness on a sentence speaks to a goal (MiniLM, cosine).
@@ -35,6 +36,7 @@ class Steering:
         self.wishes = wishes
         self.remarks: Remarks = read_remarks(wishes.remarks)
         self.goals = _spoken_to(wishes.goals[:MOST_GOALS], sentences)
+        self.mistaken = tuple(statements(wishes.mistakes, sentences))
         self._language = language
         self._known = {w for s in sentences for w in s.text.lower().split()}
         self._marked = {n for n, s in enumerate(sentences) if any(s.span.overlap_ms(m) for m in wishes.about)}

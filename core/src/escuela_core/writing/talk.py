@@ -7,10 +7,9 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
-from numpy.typing import NDArray
-from spacy.tokens import Doc
 
 from escuela_core.language.parsing import parsed_all
 from escuela_core.language.quantities import Quantity, quantities
@@ -21,6 +20,10 @@ from escuela_core.transcripts.model import Sentence
 from escuela_core.writing.clause import Clause, content
 from escuela_core.writing.clauses import clauses
 from escuela_core.writing.distractors import Phrase, phrases
+
+if TYPE_CHECKING:
+    from numpy.typing import NDArray
+    from spacy.tokens import Doc
 
 TOO_ALIKE = 0.72
 

@@ -15,7 +15,8 @@ MOST_GOALS, MOST_GOAL_LETTERS = 30, 400
 
 @dataclass(frozen=True, slots=True)
 class Wishes:
-    """``count`` None: as many as the recording bears. Empty ``depths``: any. ``about``: marked sentences."""
+    """``count`` None: as many as the recording bears. Empty ``depths``: any. ``about``: marked sentences.
+    ``mistakes``: what students get wrong, a line each."""
 
     count: int | None = None
     kinds: tuple[str, ...] = KINDS
@@ -24,6 +25,7 @@ class Wishes:
     goals: tuple[str, ...] = ()
     remarks: str = ""
     about: tuple[Span, ...] = ()
+    mistakes: tuple[str, ...] = ()
     seed: int = 1
 
 

@@ -5,13 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
-
-from spacy.tokens import Doc, Token
+from typing import TYPE_CHECKING
 
 from escuela_core.language.parsing import parsed
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import is_content
 from escuela_core.language.wordnet import kin, stem
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
 
 # From one sentence to the next counts as so many steps of grammar, beside the steps up to both verbs.
 STEP_BETWEEN_SENTENCES = 4

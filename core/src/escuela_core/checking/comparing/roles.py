@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
-from spacy.tokens import Token
+from typing import TYPE_CHECKING, Literal
 
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
 from escuela_core.language.parsing import parsed
 from escuela_core.language.terms import is_content
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 Role = Literal["doer", "acted_on"]
 

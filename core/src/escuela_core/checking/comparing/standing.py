@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import re
-from typing import Literal
-
-from spacy.tokens import Token
+from typing import TYPE_CHECKING, Literal
 
 from escuela_core.language.terms import is_negation
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 Standing = Literal["said", "denied", "set_aside", "believed"]
 _ASIDE = frozenset({"than", "instead", "unlike", "without", "except", "rather"})

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import random
 from collections.abc import Iterator
-
-from spacy.tokens import Token
+from typing import TYPE_CHECKING
 
 from escuela_core.items import Gap
 from escuela_core.items.model import GAP_MARK
@@ -18,6 +17,9 @@ from escuela_core.writing.distractors import number_of, wrong_phrases, wrong_qua
 from escuela_core.writing.forms.asked import by_size
 from escuela_core.writing.forms.form import Draft, choice, common, measured
 from escuela_core.writing.talk import Talk
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 SHORTEST_WORDS = 5
 # Words everybody would fill in, or that only point to a time or a part, test nothing.

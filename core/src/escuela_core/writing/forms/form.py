@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+import re
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
@@ -62,6 +63,8 @@ def measured(clause: Clause) -> Quantity | None:
     if len(found) != 1 or found[0].sort != "count" or found[0].low != found[0].high:
         return None
     number = number_of(found[0].text).lower()
+    if re.search(r"\b(?:between|each of|both) *$", clause.text[: found[0].start], re.IGNORECASE):
+        return None  # "between two strokes" counts nothing
     if number.split()[0] in _PARTS:
         return None
     counts = any(

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import random
 from collections.abc import Iterator
-
-from spacy.tokens import Token
+from typing import TYPE_CHECKING
 
 from escuela_core.language.terms import is_negation
 from escuela_core.writing.clause import Clause
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.talk import Talk
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 SHORTEST = 2
 # Words that hang on a negation and make no sense without it.

@@ -4,17 +4,24 @@ from __future__ import annotations
 
 import random
 from collections.abc import Iterator
+from typing import TYPE_CHECKING
 
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import is_content, rarity
+from escuela_core.language.wordnet import family
 from escuela_core.writing.alone import points_away
 from escuela_core.writing.clause import Clause, content, opened
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.questions import QUANTIFIED
 from escuela_core.writing.talk import Talk
 
+if TYPE_CHECKING:
+    from spacy.tokens import Token
+
 SHORTEST, LONGEST = 3, 16
 TELLING = 0.42
+# Understood behind its own subject, but not as an option that stands by itself.
+_LEFT_POINTING = frozenset({"it", "they", "them", "itself", "themselves"})
 
 
 def said_of(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
@@ -24,11 +31,14 @@ def said_of(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
     key = clause.say(clause.predicate)
     if content(clause.subject) & content(clause.predicate) or clause.verb.lemma_ in {"call", "name"}:
         return
+    if any(t.lower_ in _LEFT_POINTING for t in clause.predicate):
+        return
     others = [
         (c.say(c.predicate), c)
         for c in talk.clauses
         if c.sentence != clause.sentence
         and could_be_said_of(clause, c)
+        and of_one_sort(clause.head, c.head)
         and not content(clause.subject) & content(c.tokens)
     ]
     wrong = talk.apart(clause, others, WANTED, rng)
@@ -69,6 +79,13 @@ def could_be_said_of(clause: Clause, other: Clause) -> bool:
     near = abs(len(other.predicate) - len(clause.predicate)) <= 6
     pointing = any(t.lower_ in {"its", "it", "their", "they", "them", "itself"} for t in other.predicate)
     return same_form and near and not pointing and not content(other.subject) & content(clause.subject)
+
+
+def of_one_sort(one: Token | None, other: Token | None) -> bool:
+    """Whether two subjects are of one sort, by their WordNet family, so that the like could be said of both."""
+    if one is None or other is None:
+        return False
+    return one.pos_ == other.pos_ == "PROPN" or family(one.lemma_.lower()) == family(other.lemma_.lower())
 
 
 def finite(clause: Clause) -> str:

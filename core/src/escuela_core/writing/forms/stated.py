@@ -5,20 +5,22 @@ from __future__ import annotations
 import random
 from collections.abc import Iterator
 from dataclasses import dataclass
-
-from spacy.tokens import Token
+from typing import TYPE_CHECKING
 
 from escuela_core.items import TrueFalse
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.terms import is_negation
-from escuela_core.language.wordnet import family, opposites
+from escuela_core.language.wordnet import opposites
 from escuela_core.writing.clause import Clause, capital, content, full_form, opened
 from escuela_core.writing.distractors import wrong_quantities
 from escuela_core.writing.forms.form import Draft, common, measured
 from escuela_core.writing.forms.instructed import HANGING, bare
-from escuela_core.writing.forms.said_of import could_be_said_of, finite, is_subject
+from escuela_core.writing.forms.said_of import could_be_said_of, finite, is_subject, of_one_sort
 from escuela_core.writing.talk import Talk
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 SHORTEST_WORDS, LONGEST_WORDS = 5, 24
 CONTRAST_REACH = 3
@@ -70,7 +72,7 @@ class Statement:
 
 def stated(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
     for statement in (*true_statements(clause), *false_statements(clause, talk, rng)):
-        if len(statement.text.split()) > LONGEST_WORDS:
+        if not SHORTEST_WORDS <= len(statement.text.split()) <= LONGEST_WORDS:
             continue
         denied = f"Not “{statement.changed}”. " if statement.changed else ""
         item = TrueFalse(
@@ -92,7 +94,7 @@ def true_statements(clause: Clause) -> Iterator[Statement]:
     text = clause.say(clause.tokens)
     if clause.reason and 3 <= len(clause.reason) <= 14 and not _points(clause.reason):
         yield Statement(f"Because {_mid(clause.reason, clause)}, {opened(clause.tokens, text)}", "true_reason", True)
-    elif clause.condition and clause.condition[0].i < clause.verb.i:
+    elif clause.condition and clause.condition[0].i < clause.verb.i and not any(t.is_punct for t in clause.tokens):
         yield Statement(f"{text} {_mid(clause.condition, clause)}", "true_condition", True)
     elif clause.resolved or clause.speaks_of_speaker:
         yield Statement(text, "true", True)
@@ -212,6 +214,8 @@ def _bounds_an_event(token: Token) -> bool:
     if token.dep_ == "mark":
         return True
     thing = next((c for c in token.children if c.dep_ in {"pobj", "pcomp"}), None)
+    if thing is not None and any(t.lower_.startswith("any") for t in thing.subtree):
+        return False
     return thing is not None and token.head.lemma_ != "look" and not any(c.pos_ == "NUM" for c in thing.children)
 
 
@@ -232,10 +236,4 @@ def _contrasts(clause: Clause, other: Clause) -> bool:
     verb = clause.verb.lemma_.lower()
     if other.verb.lemma_.lower() != verb or len(clause.predicate) < 3 or not could_be_said_of(other, clause):
         return False
-    return _of_one_sort(clause.head, other.head) and not content(other.tokens) & (content(clause.predicate) - {verb})
-
-
-def _of_one_sort(one: Token | None, other: Token | None) -> bool:
-    if one is None or other is None:
-        return False
-    return one.pos_ == other.pos_ == "PROPN" or family(one.lemma_.lower()) == family(other.lemma_.lower())
+    return of_one_sort(clause.head, other.head) and not content(other.tokens) & (content(clause.predicate) - {verb})

@@ -10,7 +10,8 @@ from escuela_core.writing.clause import Clause, capital, content
 from escuela_core.writing.forms.form import Draft, common
 from escuela_core.writing.talk import Talk
 
-REACH = 16
+# Steps of one piece of work follow each other; what comes much later belongs to another.
+REACH, NEXT_WITHIN = 16, 4
 FEWEST, MOST = 4, 5
 
 
@@ -21,6 +22,8 @@ def steps(clause: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
     for other in talk.clauses:
         if not chosen[-1].sentence < other.sentence <= clause.sentence + REACH or not _is_step(other):
             continue
+        if other.sentence > chosen[-1].sentence + NEXT_WITHIN:
+            break
         if other.manner == clause.manner and not any(content(other.tokens) == content(c.tokens) for c in chosen):
             chosen.append(other)
         if len(chosen) == MOST:
