@@ -143,6 +143,12 @@ def test_what_was_typed_stays_when_the_session_ends_or_the_page_closes(new_page:
     page.wait_for_load_state("networkidle")
     kept = page.context.cookies()
     page.context.clear_cookies(name="sessionid")
+    # Coming back to the window reads the lesson again, in vain; what is open stays open.
+    until(
+        page,
+        "window.dispatchEvent(new Event('visibilitychange')) && "
+        "document.querySelector('[role=alert]')?.textContent.includes('Your session has ended')",
+    )
     page.get_by_label("Explanation, shown afterwards").fill("Typed after the session ran out.")
     expect(page.get_by_role("alert").first).to_contain_text("Your session has ended", timeout=10_000)
     page.context.add_cookies([c for c in kept if c["name"] == "sessionid"])

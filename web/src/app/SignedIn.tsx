@@ -1,13 +1,12 @@
 import { Navigate, Outlet, useLocation } from "react-router";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { NotYet } from "../ui/Notice";
 import { useSession } from "./session";
 
 /** Lets only a signed-in teacher through; where they wanted to go is kept over the sign-in. */
 export function SignedIn() {
   const session = useSession();
   const place = useLocation();
-  if (session.isPending) return <Waiting />;
-  if (session.error) return <ErrorNotice error={session.error} />;
+  if (!session.data) return <NotYet error={session.error} />;
   if (!session.data.user) {
     return <Navigate to={`/sign-in?to=${encodeURIComponent(place.pathname + place.search)}`} replace />;
   }

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useSyncExternalStore } from "react";
+import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from "react";
 import { flushSync } from "react-dom";
 
 /** One action and its key. ``keys`` as in "Space", "ArrowLeft", "Shift+M", "Ctrl+Z", "?". */
@@ -58,7 +58,8 @@ function handle(event: KeyboardEvent) {
 export function useKeys(bindings: Binding[]): void {
   const layer = useRef(bindings);
   layer.current = bindings;
-  useEffect(() => {
+  // Together with what it shows: a key pressed as soon as something can be seen finds its binding.
+  useLayoutEffect(() => {
     layers.push(layer);
     if (layers.length === 1) window.addEventListener("keydown", handle);
     return () => {

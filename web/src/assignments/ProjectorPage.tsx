@@ -1,7 +1,7 @@
 import { useTranslation } from "react-i18next";
 import { useNavigate, useParams } from "react-router";
 import { useKeys } from "../app/keys";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { NotYet } from "../ui/Notice";
 import { useAssignment } from "./queries";
 
 /** Code and QR, large, for the classroom screen. */
@@ -11,8 +11,7 @@ export function ProjectorPage() {
   const shown = useAssignment(assignment);
   const go = useNavigate();
   useKeys([{ keys: "Escape", label: t("share.backFromProjector"), run: () => go(-1) }]);
-  if (shown.error) return <ErrorNotice error={shown.error} />;
-  if (!shown.data) return <Waiting />;
+  if (!shown.data) return <NotYet error={shown.error} />;
   const a = shown.data;
   return (
     <main className="flex min-h-dvh flex-col items-center justify-center gap-4 bg-sheet p-6 text-center">

@@ -44,7 +44,7 @@ export function useJobs() {
   return useQuery({
     queryKey: ["jobs"],
     queryFn: async () => body(await api.GET("/api/jobs/")),
-    refetchInterval: (query) => (query.state.data?.some(isOpen) ? 1000 : false),
+    refetchInterval: ({ state }) => state.data?.some(isOpen) && !(state.error instanceof ApiError) && 1000,
   });
 }
 
@@ -54,7 +54,7 @@ export function useJob(id: string | null) {
     queryKey: ["job", id],
     enabled: id !== null,
     queryFn: async () => body(await api.GET("/api/jobs/{job_id}/", { params: { path: { job_id: id ?? "" } } })),
-    refetchInterval: (query) => (query.state.data && !isOpen(query.state.data) ? false : 700),
+    refetchInterval: ({ state }) => !(state.data && !isOpen(state.data)) && !(state.error instanceof ApiError) && 700,
   });
 }
 

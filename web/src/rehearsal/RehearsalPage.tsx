@@ -12,7 +12,7 @@ import type { Rules, StudyDoor, StudyLesson } from "../study/door";
 import { StudyRoom } from "../study/StudyRoom";
 import { type Course, useCourse } from "../study/useCourse";
 import { Button } from "../ui/Button";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { NotYet } from "../ui/Notice";
 
 const RULES: Rules = {
   opens_at: null,
@@ -24,6 +24,7 @@ const RULES: Rules = {
   skipping: "freely",
   offer_not_sure: true,
   shuffle: false,
+  time_limits: true,
 };
 
 /** The lesson as a student will see it, with a ruler to jump between pauses. Nothing of it is recorded. */
@@ -35,8 +36,7 @@ export function RehearsalPage() {
     queryFn: async () =>
       body(await api.GET("/api/lessons/{lesson_id}/rehearsal/", { params: { path: { lesson_id: lesson } } })),
   });
-  if (found.error) return <ErrorNotice error={found.error} />;
-  if (!found.data) return <Waiting />;
+  if (!found.data) return <NotYet error={found.error} />;
   return <Rehearsal id={lesson} lesson={found.data} />;
 }
 
@@ -51,6 +51,7 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
             body: { item, response, tries: before },
           }),
         ),
+      clock: async () => null,
       played: () => undefined,
       finish: async () => undefined,
     }),

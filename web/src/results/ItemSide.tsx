@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api } from "../api/client";
 import { Button } from "../ui/Button";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { ErrorNotice, NotYet } from "../ui/Notice";
 import { OptionBars } from "./OptionBars";
 import { type ItemAnswers, useItemAnswers } from "./queries";
 
@@ -11,8 +11,7 @@ import { type ItemAnswers, useItemAnswers } from "./queries";
 export function ItemSide({ assignment, item }: { assignment: string; item: string }) {
   const { t } = useTranslation();
   const found = useItemAnswers(assignment, item);
-  if (found.error) return <ErrorNotice error={found.error} />;
-  if (!found.data) return <Waiting />;
+  if (!found.data) return <NotYet error={found.error} />;
   const open = found.data.kind === "open";
   return (
     <>

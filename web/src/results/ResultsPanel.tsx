@@ -5,7 +5,7 @@ import { useKeys } from "../app/keys";
 import { moment } from "../app/times";
 import { type Assignment, useAssignments } from "../assignments/queries";
 import { Button } from "../ui/Button";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { NotYet } from "../ui/Notice";
 import { ItemSide } from "./ItemSide";
 import { type Sheet, useSheet } from "./queries";
 import { SegmentSide } from "./SegmentSide";
@@ -17,8 +17,7 @@ export function ResultsPanel({ lesson }: { lesson: string }) {
   const { t } = useTranslation();
   const given = useAssignments(lesson);
   const [search, setSearch] = useSearchParams();
-  if (given.error) return <ErrorNotice error={given.error} />;
-  if (!given.data) return <Waiting />;
+  if (!given.data) return <NotYet error={given.error} />;
   const chosen = given.data.find((a) => a.id === search.get("assignment")) ?? given.data[0];
   if (!chosen) {
     return (
@@ -44,8 +43,7 @@ function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id
   const [inWords, setInWords] = useState(false);
   const [focus, setFocus] = useState<Focus | null>(null);
   useKeys([{ keys: "T", label: t("results.asTable"), run: () => setInWords(!inWords) }]);
-  if (sheet.error && !sheet.data) return <ErrorNotice error={sheet.error} />;
-  if (!sheet.data) return <Waiting />;
+  if (!sheet.data) return <NotYet error={sheet.error} />;
   const looked: Focus = focus ?? { segment: hardest(sheet.data) };
   return (
     <>

@@ -1,6 +1,6 @@
 import { useTranslation } from "react-i18next";
 import { clock } from "../app/times";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { NotYet } from "../ui/Notice";
 import { OptionBars } from "./OptionBars";
 import { type Sheet, useSegmentResult } from "./queries";
 
@@ -9,8 +9,7 @@ export function SegmentSide({ assignment, sheet, number }: { assignment: string;
   const { t } = useTranslation();
   const result = useSegmentResult(assignment, number);
   const row = sheet.segments[number];
-  if (result.error) return <ErrorNotice error={result.error} />;
-  if (!result.data || !row) return <Waiting />;
+  if (!result.data || !row) return <NotYet error={result.error} />;
   const most = Math.max(0.01, ...result.data.sentences.map((s) => s.replayed));
   const items = sheet.items.filter((i) => i.segment === number).length;
   return (

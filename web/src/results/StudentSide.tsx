@@ -1,6 +1,6 @@
 import { useTranslation } from "react-i18next";
 import { clock } from "../app/times";
-import { ErrorNotice, Waiting } from "../ui/Notice";
+import { NotYet } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useStudentResult } from "./queries";
 
@@ -8,8 +8,7 @@ import { useStudentResult } from "./queries";
 export function StudentSide({ assignment, student }: { assignment: string; student: string }) {
   const { t } = useTranslation();
   const found = useStudentResult(assignment, student);
-  if (found.error) return <ErrorNotice error={found.error} />;
-  if (!found.data) return <Waiting />;
+  if (!found.data) return <NotYet error={found.error} />;
   return (
     <>
       <h2 dir="auto" className="mb-1 font-semibold">

@@ -24,6 +24,12 @@ export function ErrorNotice({ error, children }: { error: unknown; children?: Re
   );
 }
 
+/** In place of a view whose data is not there: still on its way, or why it cannot come. What was read once stays in
+ * sight when reading it again fails. */
+export function NotYet({ error }: { error: unknown }) {
+  return error ? <ErrorNotice error={error} /> : <Waiting />;
+}
+
 export function Waiting() {
   const { t } = useTranslation();
   return (
