@@ -1,4 +1,9 @@
-"""The labelled talks: which report and which develop, and how one is loaded."""
+"""The labelled talks: which report and which develop, and how one is loaded.
+
+Those in ``talks`` were given, with captions and true times. Those in ``labelled`` are our own, one text file each: the
+sentences, one a line, and the items, one a line as ``kind|verdict|trap|sentences|prompt|key``, kind and verdict by
+their first letters, the sentences counted from 1. Options are parted by bars, and the one marked right has a star.
+"""
 
 from __future__ import annotations
 
@@ -8,9 +13,12 @@ from pathlib import Path
 from typing import Any
 
 from escuela_core.items import Item, items_from_json
-from escuela_core.transcripts import Transcript, read_captions
+from escuela_core.transcripts import Sentence, Transcript, Word, read_captions
 
 FOLDER = Path(__file__).parent / "talks"
+OWN = Path(__file__).parent / "labelled"
+VERDICTS = {"H": "heard", "C": "contradicted", "N": "not_heard"}
+WORD_MS, GAP_MS = 300, 500
 # These twelve are for reporting only: nothing is tuned, trained or looked at on them.
 REPORTING = (
     "ice-floats soap-works sharp-knife floor-plan hill-railway first-coins three-averages bar-chart "
@@ -32,7 +40,17 @@ def names(*, reporting: bool) -> list[str]:
     return [n for n in every if (n in REPORTING) == reporting]
 
 
+def own() -> list[str]:
+    return sorted(p.stem for p in OWN.glob("*.txt"))
+
+
+def training() -> list[str]:
+    return [*names(reporting=False), *own()]
+
+
 def load(name: str, *, captions: str = "captions.vtt") -> Talk:
+    if (OWN / f"{name}.txt").exists():
+        return _own(name)
     folder = FOLDER / name
     data = {
         part: json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", "items", "labels", "truth")
@@ -41,3 +59,35 @@ def load(name: str, *, captions: str = "captions.vtt") -> Talk:
         (folder / captions).read_bytes(), language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"]
     )
     return Talk(name, transcript, items_from_json(data["items"]), data["labels"], data["truth"])
+
+
+def _own(name: str) -> Talk:
+    head, spoken, asked = (OWN / f"{name}.txt").read_text("utf-8").strip().split("\n\n")
+    about = dict(line.split(": ", 1) for line in head.splitlines())
+    sentences: list[Sentence] = []
+    now = GAP_MS
+    for text in spoken.splitlines():
+        words = tuple(Word(now + n * WORD_MS, now + (n + 1) * WORD_MS, w, "given") for n, w in enumerate(text.split()))
+        sentences.append(Sentence(words, None))
+        now = words[-1].end_ms + GAP_MS
+    items, labels = [], {}
+    for number, line in enumerate(asked.splitlines(), start=1):
+        kind, verdict, trap, rests_on, prompt, *key = line.split("|")
+        name_of = f"q{number:02}"
+        items.append({"id": name_of, "prompt": prompt} | _keyed(kind, key))
+        places = [int(n) - 1 for n in rests_on.split(",") if n]
+        labels[name_of] = {"verdict": VERDICTS[verdict], "evidence": places, "trap": trap}
+    transcript = Transcript(about["language"], now, tuple(sentences))
+    return Talk(name, transcript, items_from_json({"items": items}), labels, {"duration_ms": now})
+
+
+def _keyed(kind: str, key: list[str]) -> dict[str, Any]:
+    match kind:
+        case "c":
+            return {"kind": "choice", "options": [{"text": k.lstrip("*"), "correct": k.startswith("*")} for k in key]}
+        case "t":
+            return {"kind": "true_false", "answer": key[0] == "true"}
+        case "g":
+            return {"kind": "gap", "answers": key[0].split("/")}
+        case _:
+            return {"kind": "open", "model_answer": key[0]}

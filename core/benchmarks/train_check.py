@@ -1,11 +1,13 @@
-"""Train the check's weights on the 24 development talks and report, cross-validated by talk. Needs scikit-learn.
+"""Train the check's weights on the development talks and report, cross-validated by talk. Needs scikit-learn.
 
+Where ``ESCUELA_JUDGE`` names a judge, its word is among the figures, and the weights are written into its folder.
 usage: python core/benchmarks/train_check.py [--write] [--keep FILE.npz]
 """
 
 from __future__ import annotations
 
 import json
+import os
 import sys
 from dataclasses import dataclass
 from pathlib import Path
@@ -18,9 +20,12 @@ from sklearn.model_selection import GroupKFold
 from escuela_core.checking.claims import key_claims, option_claims
 from escuela_core.checking.evidence import scores, script_of
 from escuela_core.checking.features import NAMES, read_claim
+from escuela_core.checking.judge import JUDGE_NAMES, judge
 from escuela_core.checking.judging import CLASSES
 
-OUT = Path(__file__).parents[1] / "src/escuela_core/checking/weights.json"
+FIGURES = (*NAMES, *JUDGE_NAMES) if judge() else NAMES
+SHIPPED = Path(__file__).parents[1] / "src/escuela_core/checking"
+OUT = (Path(os.environ["ESCUELA_JUDGE"]) if judge() else SHIPPED) / "weights.json"
 STRENGTH = 0.1
 FLIPPED = {"heard": "contradicted", "contradicted": "heard", "not_heard": "not_heard"}
 
@@ -51,7 +56,7 @@ def rows(name: str) -> list[Row]:
         reading = read_claim(script, claim, table[0], options, kind=item.kind)
         verdict = FLIPPED[label] if claim.denied else label
         found.append(
-            Row([reading.figures[n] for n in NAMES], verdict, label, claim.denied, name, talk.labels[item.id]["trap"])
+            Row([reading.figures[n] for n in FIGURES], verdict, label, claim.denied, name, talk.labels[item.id]["trap"])
         )
     return found
 
@@ -82,11 +87,11 @@ def macro(picked: np.ndarray, labels: np.ndarray) -> tuple[float, list[float]]:
 
 
 def main() -> None:
-    data = [row for name in talks.names(reporting=False) for row in rows(name)]
+    data = [row for name in talks.training() for row in rows(name)]
     x = np.array([r.figures for r in data])
     y = np.array([CLASSES.index(r.verdict) for r in data])
     groups = np.array([r.talk for r in data])
-    mean, spread = np.nanmean(x, axis=0), np.maximum(np.nanstd(x, axis=0), 1e-6)
+    mean, spread = scale(x)
     z = np.nan_to_num((x - mean) / spread)
     guess = np.zeros((len(y), 3))
     for train, test in GroupKFold(8).split(z, y, groups):
@@ -99,13 +104,21 @@ def main() -> None:
     if "--write" in sys.argv:
         fitted = model().fit(z, y)
         table = {
-            "features": list(NAMES),
+            "features": list(FIGURES),
             "mean": np.round(mean, 5).tolist(),
             "spread": np.round(spread, 5).tolist(),
             "weights": np.round(fitted.coef_, 4).tolist(),
             "intercept": np.round(fitted.intercept_, 4).tolist(),
         }
         OUT.write_text(json.dumps(table, indent=1) + "\n", "utf-8")
+
+
+def scale(x: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
+    """Mean and spread of each figure, shape (figures,); 0 and 1 for one that nothing says."""
+    mean, spread = np.zeros(x.shape[1]), np.ones(x.shape[1])
+    told = ~np.isnan(x).all(axis=0)
+    mean[told], spread[told] = np.nanmean(x[:, told], axis=0), np.maximum(np.nanstd(x[:, told], axis=0), 1e-6)
+    return mean, spread
 
 
 def model() -> LogisticRegression:

@@ -6,6 +6,7 @@ from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import SILENT, Comparison, Facts
 from escuela_core.checking.evidence import best, scores, script_of
 from escuela_core.checking.features import NAMES, Reading, read_claim
+from escuela_core.checking.judge import JUDGE_NAMES
 from escuela_core.checking.judging import CLASSES, likelihood, turned
 
 
@@ -52,8 +53,8 @@ def test_a_reading_has_every_figure_that_the_model_asks_for(script) -> None:
     mine = Claim("How long does it take? Six minutes", "How long does it take?", "Six minutes")
     row = scores(script, [mine])[0]
     reading = read_claim(script, mine, row, [claim("two minutes")], kind="choice")
-    assert set(reading.figures) == {*NAMES, "words", "given_words"}
-    found_nowhere = {"telling_backed", "slot_rival_refused"}
+    assert set(reading.figures) == {*NAMES, *JUDGE_NAMES, "words", "given_words"}
+    found_nowhere = {"telling_backed", "slot_rival_refused", *JUDGE_NAMES}
     assert all(np.isfinite(v) for n, v in reading.figures.items() if n not in found_nowhere)
 
 

@@ -10,7 +10,7 @@ from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
 from apps.lessons import segments
-from apps.recordings import finding, looking, scripts, uploads
+from apps.recordings import looking, readings, scripts, uploads
 from apps.recordings import services as recordings
 from apps.recordings.models import Recording, Upload
 from apps.work import services as work
@@ -113,7 +113,7 @@ def make(job: Job, steps: Steps) -> dict[str, Any]:
 
     def divide(_share: Any) -> None:
         segments.make_lesson(recording)
-        finding.learn(recording)
+        readings.learn(recording)
 
     work_of: dict[str, Callable[[recordings.Progress], object]] = {
         "fetch": lambda share: recordings.fetch(recording, share),

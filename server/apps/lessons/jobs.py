@@ -10,6 +10,7 @@ from typing import Any
 from apps.lessons.items import stored
 from apps.lessons.models import Item, Lesson
 from apps.lessons.segments import stretches
+from apps.recordings import readings
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
@@ -38,11 +39,13 @@ def _check(lesson: Lesson) -> None:
     version = lesson.version
     items = list(lesson.items.filter(place__in=UNDECIDED_PLACES))
     recording = lesson.recording
+    transcript = recording.transcript()
+    readings.recall(recording, transcript)
     # Items of the lesson come first, so that of two twins the one in the pool carries the finding.
     items.sort(key=lambda i: (i.place != Item.Place.LESSON, i.position))
     reports = check(
         [i.core() for i in items],
-        recording.transcript(),
+        transcript,
         extract=stretches(lesson),
         silences=recording.silence_spans(),
         level=lesson.wishes.get("level", ""),

@@ -9,7 +9,7 @@ import numpy as np
 from django.db.models import QuerySet
 
 from apps.accounts.models import User
-from apps.recordings.models import Recording, Sentence, SentenceVector
+from apps.recordings.models import Recording, Sentence, SentenceReading
 from escuela_core.language.vectors import encoder
 
 MOST_BY_WORDS, MOST_BY_MEANING = 40, 12
@@ -21,21 +21,6 @@ NEAR = 0.35
 class Moment:
     sentence: Sentence
     by: str
-
-
-def learn(recording: Recording) -> None:
-    """Vectors of the sentences that have none, or an old one."""
-    rows = [
-        s for s in recording.sentences.select_related("vector") if not hasattr(s, "vector") or s.vector.text != s.text
-    ]
-    if rows:
-        vectors = encoder().embed([s.text for s in rows]).astype(np.float16)
-        SentenceVector.objects.bulk_create(
-            (SentenceVector(sentence=s, text=s.text, data=v.tobytes()) for s, v in zip(rows, vectors, strict=True)),
-            update_conflicts=True,
-            unique_fields=["sentence"],
-            update_fields=["text", "data"],
-        )
 
 
 def find(owner: User, words: str, recording: Recording | None = None) -> list[Moment]:
@@ -53,7 +38,7 @@ def find(owner: User, words: str, recording: Recording | None = None) -> list[Mo
 
 
 def _near(every: QuerySet[Sentence], asked: str, known: set[int]) -> list[Moment]:
-    rows = list(SentenceVector.objects.filter(sentence__in=every).values_list("sentence_id", "data"))
+    rows = list(SentenceReading.objects.filter(sentence__in=every).values_list("sentence_id", "vector"))
     if not rows:
         return []
     matrix = np.frombuffer(b"".join(data for _, data in rows), np.float16).reshape(len(rows), -1).astype(np.float32)

@@ -144,13 +144,16 @@ class Sentence(models.Model):
         return SpokenSentence(tuple(Word(a, b, text, timing) for a, b, text, timing in self.words), self.speaker)
 
 
-class SentenceVector(models.Model):
-    """The meaning of a sentence as half-precision floats; ``text`` is what it was made of, so that an old one is
-    known."""
+class SentenceReading(models.Model):
+    """What reading a sentence gave: its meaning as half-precision floats and its words by lemma, in JSON.
 
-    sentence = models.OneToOneField(Sentence, on_delete=models.CASCADE, primary_key=True, related_name="vector")
+    ``text`` is what it was made of, so that an old one is known.
+    """
+
+    sentence = models.OneToOneField(Sentence, on_delete=models.CASCADE, primary_key=True, related_name="reading")
     text = models.TextField()
-    data = models.BinaryField()
+    vector = models.BinaryField()
+    lemmas = models.JSONField(null=True)
 
 
 class CaptionTrack(models.Model):

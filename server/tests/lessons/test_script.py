@@ -2,7 +2,7 @@
 
 import pytest
 
-from apps.recordings.finding import learn
+from apps.recordings.readings import learn
 from escuela_core.transcripts import read_captions
 
 from ..conftest import WORDS, run_jobs

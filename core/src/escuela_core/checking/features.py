@@ -10,6 +10,7 @@ from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import Facts, Passage, compare
 from escuela_core.checking.comparing.nearness import slot
 from escuela_core.checking.evidence import Script
+from escuela_core.checking.judge import JUDGE_NAMES, judge, judge_figures
 from escuela_core.checking.quoting import quotes
 from escuela_core.checking.ranking import ranked, share
 from escuela_core.checking.support import ground, support_figures
@@ -50,6 +51,8 @@ NAMES = (
 )
 # A claim in the talk's own words is looked for among so many of the best sentences.
 QUOTED_AMONG = 3
+# So many of the best sentences, with the neighbours of the first, a judge gets to read.
+JUDGED_AMONG = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +110,12 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
         figures |= {"slot_rival_refused": found.rival_refused}
         figures |= {"opposite_clashing": float(facts.opposite.outcome == "clashing")}
         figures |= {"role_same": float(facts.role.outcome == "same")}
-    figures = dict.fromkeys(NAMES, float("nan")) | figures
+    stronger = judge()
+    if stronger is not None:
+        among = sorted({at, *near, *order[:JUDGED_AMONG]})
+        premises = (script.texts[at], " ".join(script.texts[i] for i in among))
+        figures |= judge_figures(stronger, premises, claim.text, [r.text for r in rivals])
+    figures = dict.fromkeys((*NAMES, *JUDGE_NAMES), float("nan")) | figures
     return Reading(claim, at, float(row[at]), tuple(order), figures, facts, quoting is not None)
 
 

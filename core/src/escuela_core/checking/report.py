@@ -8,7 +8,7 @@ from functools import lru_cache
 from typing import Literal
 
 from escuela_core.checking.claims import Claim, key_claims, option_claims
-from escuela_core.checking.evidence import Scores, Script, scores, script_of
+from escuela_core.checking.evidence import Scores, Script, best, scores, script_of
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, judged, likelihood, turned
@@ -33,6 +33,7 @@ from escuela_core.transcripts.model import Transcript
 
 __all__ = ["Evidence", "Finding", "ItemReport", "Mend", "Verdict", "check"]
 SHOWN_EVIDENCE = 3
+READ_AHEAD = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,6 +113,8 @@ class _Rows:
         every = [c for keys, options in zip(self.keys, self.options, strict=True) for c in (*keys, *options)]
         _read_ahead(script, every)
         self._table: Scores | None = scores(script, every) if every and script.words else None
+        if self._table is not None and script.speaks:
+            _read_near(script, self._table)
         self._first = [0]
         for keys, options in zip(self.keys, self.options, strict=True):
             self._first.append(self._first[-1] + len(keys) + len(options))
@@ -132,6 +135,12 @@ def _read_ahead(script: Script, claims: Sequence[Claim]) -> None:
     encoder().embed(texts)
     if speaks(script.transcript.language):
         read_ahead(texts)
+
+
+def _read_near(script: Script, table: Scores) -> None:
+    """The likely sentences and their neighbours parsed in one go, where what is kept of them is not their grammar."""
+    near = {at + step for row in table for at in best(row, READ_AHEAD) for step in (-1, 0, 1)}
+    read_ahead(script.texts[at] for at in sorted(near) if 0 <= at < len(script.texts))
 
 
 def _outside(transcript: Transcript, extract: Sequence[Span]) -> Script | None:

@@ -45,7 +45,7 @@ def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdic
         return "heard", Reason("said", "The talk says it here.")
     if likely.heard >= heard_from(language) and (clash is None) != reading.claim.denied:
         return "heard", _why_heard(reading, clash)
-    if likely.heard < DOUBTED_BELOW:
+    if likely.heard < max(DOUBTED_BELOW, likely.contradicted, likely.not_heard):
         if likely.contradicted >= likely.not_heard:
             return "contradicted", _why_contradicted(reading, clash, script)
         return "not_heard", Reason("not_found", "The talk does not say this; the nearest sentence is quoted.")

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import re
+from collections import OrderedDict
+from collections.abc import Iterable
 from functools import lru_cache
 from itertools import pairwise
 from typing import TYPE_CHECKING
@@ -29,14 +31,30 @@ _BEFORE_NOUNS = frozenset(
     "el la los las un una unos unas su sus del al este esta estos estas nuestro nuestra cada otro de con".split()
 )
 _NEGATIVE = frozenset(("no not n't never none nobody nothing neither nor without cannot hardly barely nowhere").split())
+_KEPT = 32_768
+_known: OrderedDict[tuple[str, str], frozenset[str]] = OrderedDict()
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+")
 
 
 def lemmas(text: str, language: str = "en") -> frozenset[str]:
     """The content words of ``text`` as lemmas, light verbs and fillers left out."""
-    if not speaks(language):
-        return _foreign_lemmas(text, language[:2])
-    return _english_lemmas(text)
+    key = (text, language[:2])
+    found = _known.get(key)
+    if found is None:
+        found = _known[key] = _english_lemmas(text) if speaks(language) else _foreign_lemmas(text, language[:2])
+        while len(_known) > _KEPT:
+            _known.popitem(last=False)
+    return found
+
+
+def is_read(text: str, language: str) -> bool:
+    """Whether the lemmas of ``text`` are at hand."""
+    return (text, language[:2]) in _known
+
+
+def remember(text: str, language: str, words: Iterable[str]) -> None:
+    """Take the lemmas of ``text`` from elsewhere."""
+    _known.setdefault((text, language[:2]), frozenset(words))
 
 
 def content_words(text: str, language: str) -> list[str]:
@@ -59,7 +77,6 @@ def _is_verb(word: str) -> bool:
     return word != lemma and lemma.removesuffix("se").endswith(("ar", "er", "ir", "ír"))
 
 
-@lru_cache(maxsize=16_384)
 def _foreign_lemmas(text: str, language: str) -> frozenset[str]:
     """By simplemma's tables where it has the language, else the words as they stand; the commonest left out."""
     words = [w.lower() for w in _WORD.findall(text)]
@@ -74,7 +91,6 @@ def _lemma(word: str, language: str) -> str:
         return word
 
 
-@lru_cache(maxsize=16_384)
 def _english_lemmas(text: str) -> frozenset[str]:
     return frozenset(t.lemma_.lower() for t in parsed(text) if is_content(t))
 

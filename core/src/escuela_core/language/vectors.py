@@ -23,6 +23,12 @@ class Encoder(Protocol):
     def embed(self, texts: Sequence[str]) -> Vectors:
         """Unit vectors, shape (len(texts), width), float32."""
 
+    def knows(self, text: str) -> bool:
+        """Whether the vector of ``text`` is at hand."""
+
+    def remember(self, text: str, vector: Vectors) -> None:
+        """Take the vector of ``text``, shape (width,), from elsewhere."""
+
 
 class MiniLm:
     """MiniLM-L6 sentence vectors (width 384), int8, mean-pooled under the mask (Reimers & Gurevych 2019)."""
@@ -49,6 +55,13 @@ class MiniLm:
         while len(self._known) > _KEPT:
             self._known.popitem(last=False)
         return result
+
+    def knows(self, text: str) -> bool:
+        return text in self._known
+
+    def remember(self, text: str, vector: Vectors) -> None:
+        if vector.shape == (self.width,):
+            self._known.setdefault(text, vector)
 
     def _encoded(self, texts: Sequence[str]) -> Vectors:
         encodings = self._tokenizer.encode_batch(list(texts))
