@@ -2,6 +2,7 @@ import pytest
 import talks
 from conftest import spoken
 
+from escuela_core.items import Choice, Criterion, Open, Option
 from escuela_core.materials import KINDS, Material, MaterialShapeError, make, material_from_json
 from escuela_core.segments import divide
 from escuela_core.timeline import Span
@@ -11,7 +12,8 @@ from escuela_core.timeline import Span
 def made(request):
     talk = talks.load(request.param).transcript
     segments = [(s.span, s.key_terms) for s in divide(talk)]
-    return talk, {kind: make(kind, talk, segments) for kind in KINDS}
+    asks = (Open(prompt="Why?", model_answer="Because.", evidence=(talk.sentences[3].span,)),)
+    return talk, {kind: make(kind, talk, segments, items=asks) for kind in KINDS}
 
 
 def test_every_line_rests_on_sentences_of_the_talk(made) -> None:
@@ -83,3 +85,42 @@ def test_a_material_goes_out_and_comes_back() -> None:
 def test_what_does_not_fit_is_refused(data) -> None:
     with pytest.raises(MaterialShapeError):
         material_from_json(data)
+
+
+PAPER = (
+    "A marver is a steel table for rolling hot glass.",
+    "The furnace keeps the glass soft, and the furnace is never left alone.",
+    "Whoever opens the furnace wears gloves.",
+    "The marver stands beside the furnace.",
+)
+
+
+def test_what_is_presumed_is_what_the_talk_leans_on_and_does_not_explain() -> None:
+    talk = spoken(PAPER)
+    lines = make("presumed", talk, []).lines
+    assert [line.text for line in lines] == ["What does “glass” mean?", "What does “furnace” mean?"]
+    assert all(line.meaning for line in lines)
+
+
+def test_a_gap_text_takes_one_word_from_each_line_and_offers_all_of_them() -> None:
+    talk = spoken(PAPER)
+    *gapped, bank = make("gap_text", talk, [(Span(0, 6_000), []), (Span(6_000, talk.duration_ms), [])]).lines
+    for line in gapped:
+        assert line.text.count("___") == 1
+        assert line.text.replace("___", line.meaning).lower() in {t.lower() for t in PAPER}
+        assert line.meaning in bank.text
+    assert len({line.meaning for line in gapped}) == len(gapped) == 2
+
+
+def test_a_guide_says_what_earns_all_a_part_and_nothing() -> None:
+    asked = Open(
+        prompt="Why gloves?", marks=2, criteria=(Criterion("names the heat", 1), Criterion("names the skin", 1))
+    )
+    short = Open(prompt="Why so hot?", marks=1, model_answer="Hot glass stays soft.")
+    closed = Choice(prompt="Which?", options=(Option("one", True), Option("two", False)))
+    guide = make("marking_guide", spoken(PAPER), [], items=[asked, closed, short])
+    assert guide.place == "teacher"
+    assert [line.meaning for line in guide.lines] == [
+        "2 · names the heat; names the skin | 1 · part of it: names the heat / names the skin | 0 · none of this",
+        "1 · Hot glass stays soft. | 0.5 · part of it: Hot, glass, stays, soft | 0 · none of this",
+    ]

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
-from apps.lessons.models import Lesson, Material
+from apps.lessons.models import Item, Lesson, Material
 from apps.lessons.proposing import into_pool
 from apps.lessons.segments import segment_rows, stretches
 from apps.work import services as work
@@ -38,7 +38,8 @@ def _make(lesson: Lesson, kind: str) -> int:
     talk = lesson.recording.transcript().inside(*stretches(lesson))
     rows = [r for r in segment_rows(lesson) if r["takes_part"]]
     segments = [(Span(r["start_ms"], r["end_ms"]), r["key_terms"]) for r in rows]
-    made = make(kind, talk, segments, level=lesson.wishes.get("level", ""))
+    items = [i.core() for i in lesson.items.filter(place=Item.Place.LESSON)]
+    made = make(kind, talk, segments, level=lesson.wishes.get("level", ""), items=items)
     with transaction.atomic():
         Lesson.objects.select_for_update().get(id=lesson.id)
         kept, fresh = Material.objects.get_or_create(lesson=lesson, kind=kind, defaults={"content": made.to_json()})
@@ -77,5 +78,5 @@ def into_match(material: Material) -> int:
 
 
 def frozen(lesson: Lesson) -> list[dict[str, Any]]:
-    """The materials as an edition keeps them; those without a line are left out."""
-    return [m.content for m in lesson.materials.all() if m.content["lines"]]
+    """The materials as an edition keeps them; those without a line, or for the teacher alone, are left out."""
+    return [m.content for m in lesson.materials.all() if m.content["lines"] and m.content["place"] != "teacher"]

@@ -12,6 +12,7 @@ from apps.recordings.scripts import WAYS
 from escuela_core.items import KINDS
 from escuela_core.items.model import DEPTHS
 from escuela_core.materials import KINDS as MATERIALS
+from escuela_core.materials import PLACES as MATERIAL_PLACES
 
 VERDICTS = ("heard", "unclear", "contradicted", "not_heard")
 
@@ -189,7 +190,7 @@ class MaterialData(serializers.Serializer[object]):
     """Documents the shape; core reads and refuses it."""
 
     kind = serializers.ChoiceField(tuple(MATERIALS))
-    place = serializers.ChoiceField(("before", "during", "after"))
+    place = serializers.ChoiceField(MATERIAL_PLACES)
     lines = MaterialLineData(many=True)
 
 

@@ -141,8 +141,11 @@ SPECTACULAR_SETTINGS = {
         "AssignmentStateEnum": ["not_yet", "open", "late", "closed"],
         "ItemKindEnum": ["choice", "true_false", "gap", "open", "match", "order", "note"],
         "WrittenKindEnum": ["choice", "true_false", "gap", "match", "order", "open"],
-        "MaterialKindEnum": ["glossary", "warm_up", "key_points", "summary_short", "summary_long", "writing_tasks"],
-        "MaterialPlaceEnum": ["before", "during", "after"],
+        "MaterialKindEnum": (
+            "glossary warm_up presumed key_points summary_short summary_long gap_text writing_tasks marking_guide"
+        ).split(),
+        "MaterialPlaceEnum": ["before", "during", "after", "teacher"],
+        "StudyMaterialPlaceEnum": ["before", "during", "after"],
         "ItemPlaceEnum": ["pool", "lesson", "dropped"],
         "DepthEnum": ["recall", "use", "reason", "extend"],
         "CellStateEnum": ["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"],

@@ -71,6 +71,7 @@ def test_students_get_each_material_in_its_time_and_no_model_answer(teacher, les
     material(lesson, "glossary", "during")
     material(lesson, "warm_up", "before")
     material(lesson, "writing_tasks", "after")
+    material(lesson, "marking_guide", "teacher")
     browser = StudentBrowser(share(teacher, lesson, name="Deck hands", policy={}))
     shown = browser.get()
     assert {m["kind"] for m in shown["lesson"]["materials"]} == {"glossary", "warm_up"}

@@ -1439,7 +1439,7 @@ export interface components {
             kind: components["schemas"]["MaterialKindEnum"];
         };
         /** @enum {string} */
-        MaterialKindEnum: "glossary" | "warm_up" | "key_points" | "summary_short" | "summary_long" | "writing_tasks";
+        MaterialKindEnum: "glossary" | "warm_up" | "presumed" | "key_points" | "summary_short" | "summary_long" | "gap_text" | "writing_tasks" | "marking_guide";
         MaterialLineData: {
             text: string;
             meaning: string;
@@ -1457,7 +1457,7 @@ export interface components {
             content: components["schemas"]["MaterialData"];
         };
         /** @enum {string} */
-        MaterialPlaceEnum: "before" | "during" | "after";
+        MaterialPlaceEnum: "before" | "during" | "after" | "teacher";
         /** @description One press that would put an item right: another content, the pause by rule, dropping it, a wider extract. */
         MendOut: {
             code: string;
@@ -1925,9 +1925,11 @@ export interface components {
         /** @description Lines without what they rest on. */
         StudyMaterialOut: {
             kind: string;
-            place: components["schemas"]["MaterialPlaceEnum"];
+            place: components["schemas"]["StudyMaterialPlaceEnum"];
             lines: components["schemas"]["StudyLineOut"][];
         };
+        /** @enum {string} */
+        StudyMaterialPlaceEnum: "before" | "during" | "after";
         StudyOut: {
             title: string;
             item_count: number;

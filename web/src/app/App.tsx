@@ -5,6 +5,7 @@ import { NewPasswordPage } from "../accounts/NewPasswordPage";
 import { SignInPage } from "../accounts/SignInPage";
 import { ApiError } from "../api/client";
 import { ProjectorPage } from "../assignments/ProjectorPage";
+import { CardsPage } from "../desk/CardsPage";
 import { DeskPage } from "../desk/DeskPage";
 import { FindPage } from "../lessons/FindPage";
 import { LessonsPage } from "../lessons/LessonsPage";
@@ -33,6 +34,7 @@ export function App() {
             <Route path="/work" element={<WorkPage />} />
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
+            <Route path="/lessons/:lesson/cards" element={<CardsPage />} />
             <Route path="/lessons/:lesson/:step?" element={<DeskPage />} />
             <Route path="/assignments/:assignment/projector" element={<ProjectorPage />} />
           </Route>

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
+import { useNavigate } from "react-router";
 import { clock as shown } from "../app/times";
 import { RowsEditor } from "../kinds/RowsEditor";
 import { Button } from "../ui/Button";
@@ -11,14 +12,15 @@ import type { DeskState } from "./useDeskState";
 
 type Content = Material["content"];
 type Line = Content["lines"][number];
-const PLACES = ["before", "during", "after"] as const;
-/** Kinds with a second column: what a word means, what to look for in what is written. */
-const WITH_MEANING = new Set<Content["kind"]>(["glossary", "writing_tasks"]);
+const PLACES = ["before", "during", "after", "teacher"] as const;
+/** Kinds with a second column: what a word means, what is right, what to look for in what is written. */
+const WITH_MEANING = new Set<Content["kind"]>(["glossary", "presumed", "gap_text", "writing_tasks", "marking_guide"]);
 
 /** The lines of one material, to be changed, moved and left out; and when students get it. */
 export function MaterialDialog(props: { material: Material; state: DeskState; again: () => void; close: () => void }) {
   const { material, state, close } = props;
   const { t } = useTranslation();
+  const go = useNavigate();
   const [content, setContent] = useState<Content>(material.content);
   const two = WITH_MEANING.has(content.kind);
   const changed = JSON.stringify(content) !== JSON.stringify(material.content);
@@ -73,9 +75,14 @@ export function MaterialDialog(props: { material: Material; state: DeskState; ag
           {t("material.keep")}
         </Button>
         {content.kind === "glossary" && (
-          <Button disabled={changed} onClick={() => act(() => acts.matchOf(material.id))}>
-            {t("material.match")}
-          </Button>
+          <>
+            <Button disabled={changed} onClick={() => act(() => acts.matchOf(material.id))}>
+              {t("material.match")}
+            </Button>
+            <Button disabled={changed} onClick={() => go(`/lessons/${state.desk.id}/cards`)}>
+              {t("material.cards")}
+            </Button>
+          </>
         )}
         <Button onClick={props.again}>{t("material.again")}</Button>
         <Button look="danger" onClick={() => act(() => acts.dropMaterial(material.id))}>

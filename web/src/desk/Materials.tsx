@@ -10,7 +10,17 @@ import type { DeskState } from "./useDeskState";
 export type Material = Schemas["MaterialOut"];
 type Kind = Material["content"]["kind"];
 
-const KINDS: Kind[] = ["warm_up", "glossary", "key_points", "summary_short", "summary_long", "writing_tasks"];
+const KINDS: Kind[] = [
+  "warm_up",
+  "presumed",
+  "glossary",
+  "key_points",
+  "summary_short",
+  "summary_long",
+  "gap_text",
+  "writing_tasks",
+  "marking_guide",
+];
 
 /** What stands around the viewing: made by one press each, then the teacher's to change. */
 export function Materials({ state }: { state: DeskState }) {

@@ -59,6 +59,11 @@ def _is_word(token: Token) -> bool:
     return usable and is_content(token)
 
 
+def told_words(sentences: Sequence[Sentence]) -> frozenset[str]:
+    """The words that the talk itself says the meaning of."""
+    return frozenset(_told(sentences, parsed_all([s.text for s in sentences])))
+
+
 def _told(sentences: Sequence[Sentence], docs: Sequence[object]) -> dict[str, tuple[str, int]]:
     """Words that the talk itself says the meaning of, with the sentence that does."""
     found: dict[str, tuple[str, int]] = {}

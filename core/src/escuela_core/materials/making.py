@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from escuela_core.items import Item
 from escuela_core.materials.digest import key_points, summary
+from escuela_core.materials.exercises import gap_text, marking_guide, presumed
 from escuela_core.materials.glossary import glossary
 from escuela_core.materials.model import Line, Material, Place
 from escuela_core.materials.tasks import terms_of, warm_up, writing_tasks
@@ -16,17 +18,26 @@ from escuela_core.transcripts.model import Transcript
 KINDS: dict[str, Place] = {
     "glossary": "during",
     "warm_up": "before",
+    "presumed": "before",
     "key_points": "after",
     "summary_short": "after",
     "summary_long": "after",
+    "gap_text": "after",
     "writing_tasks": "after",
+    "marking_guide": "teacher",
 }
 Segment = tuple[Span, Sequence[str]]
 
 
-def make(kind: str, talk: Transcript, segments: Sequence[Segment], *, level: str = "") -> Material:
-    """A material of ``kind`` (one of ``KINDS``) on ``talk``; ``segments`` are spans with their key terms."""
-    return Material(kind, KINDS[kind], tuple(_lines(kind, talk, segments, level)))
+def make(
+    kind: str, talk: Transcript, segments: Sequence[Segment], *, level: str = "", items: Sequence[Item] = ()
+) -> Material:
+    """A material of ``kind`` (one of ``KINDS``) on ``talk``; ``segments`` are spans with their key terms.
+
+    ``items`` are the lesson's, for the guide that says how its open ones are marked.
+    """
+    lines = marking_guide(items, talk.language) if kind == "marking_guide" else _lines(kind, talk, segments, level)
+    return Material(kind, KINDS[kind], tuple(lines))
 
 
 def _with_terms(spans: Sequence[Span], talk: Transcript) -> list[Segment]:
@@ -45,6 +56,10 @@ def _lines(kind: str, talk: Transcript, segments: Sequence[Segment], level: str)
             return warm_up(terms, talk.language)
         case "key_points":
             return key_points(talk.sentences, spans, talk.language)
+        case "presumed":
+            return presumed(talk.sentences, talk.language)
+        case "gap_text":
+            return gap_text(summary(talk.sentences, spans, talk.language, long=False), talk.language)
         case "writing_tasks":
             return writing_tasks(terms, talk)
     return summary(talk.sentences, spans, talk.language, long=kind == "summary_long")

@@ -8,7 +8,9 @@ from typing import Any, Literal, get_args
 from escuela_core.errors import EscuelaError
 from escuela_core.timeline import Span
 
-Place = Literal["before", "during", "after"]
+# The last is for nobody but the teacher.
+Place = Literal["before", "during", "after", "teacher"]
+PLACES: tuple[Place, ...] = get_args(Place)
 MOST_LINES, LONGEST_TEXT = 60, 2_000
 
 
@@ -48,8 +50,8 @@ class Material:
 
 def material_from_json(data: dict[str, Any]) -> Material:
     """A material in its stored shape. Raises MaterialShapeError."""
-    if data.get("place") not in get_args(Place):
-        raise MaterialShapeError("the place must be before, during or after")
+    if data.get("place") not in PLACES:
+        raise MaterialShapeError("the place must be before, during, after or teacher")
     rows = data.get("lines")
     if not isinstance(rows, list) or len(rows) > MOST_LINES:
         raise MaterialShapeError(f"there must be a list of at most {MOST_LINES} lines")
