@@ -1,11 +1,14 @@
 """Completions for languages whose grammar is not read."""
 
+from itertools import pairwise
+
 import pytest
+import talks
 from conftest import spoken
 
 from escuela_core.items import Choice, Gap
 from escuela_core.writing import Wishes, propose
-from escuela_core.writing.by_words import articles_of, drafts
+from escuela_core.writing.by_words import APART, articles_of, drafts
 
 FRENCH = (
     "La marée monte deux fois par jour dans le vieux port.",
@@ -27,7 +30,7 @@ SPANISH = (
 
 def items_of(sentences: tuple[str, ...], language: str):
     talk = spoken(sentences, language=language)
-    return [(item, number) for item, number, _ in drafts(talk.sentences, language, 1)]
+    return [(item, rests[0]) for item, rests, _ in drafts(talk.sentences, language, 1) if item.kind != "order"]
 
 
 @pytest.mark.parametrize(("sentences", "language"), [(FRENCH, "fr"), (SPANISH, "es")])
@@ -79,3 +82,22 @@ def test_the_same_seed_gives_the_same_completions() -> None:
 def test_explanations_quote_in_the_talk_s_language() -> None:
     (first, *_) = propose(spoken(SPANISH, language="es"), Wishes(count=2)).items
     assert first.explanation.startswith("La grabación dice: “")
+
+
+def test_an_order_is_of_short_sentences_apart_in_the_order_they_are_said() -> None:
+    talk = talks.load("ciclo-agua").transcript
+    orders = [(item, rests) for item, rests, _ in drafts(talk.sentences, "es", 1) if item.kind == "order"]
+    assert orders
+    for item, rests in orders:
+        assert item.asked == "Ordena estas frases como las dice la grabación."
+        assert list(rests) == sorted(rests)
+        assert min(b - a for a, b in pairwise(rests)) >= APART
+        assert item.steps == tuple(talk.sentences[n].text.rstrip(".") for n in rests)
+        assert item.evidence == tuple(talk.sentences[n].span for n in rests)
+
+
+def test_what_is_proposed_in_spanish_has_an_order_among_it() -> None:
+    found = propose(talks.load("ciclo-agua").transcript, Wishes(count=8)).items
+    kinds = [item.kind for item in found]
+    assert kinds.count("order") == 1
+    assert len(kinds) == 8

@@ -1,3 +1,5 @@
+from dataclasses import replace
+
 import pytest
 import talks
 
@@ -106,3 +108,25 @@ def test_other_distractors_keep_question_and_key(talk: Transcript) -> None:
         assert isinstance(new, Choice)
         assert (new.asked, new.key_texts) == (item.asked, item.key_texts)
         assert {o.text for o in new.options} != {o.text for o in item.options}
+
+
+def test_what_goes_further_is_asked_only_where_it_is_wanted() -> None:
+    talk = talks.load("acid-bench").transcript
+    plain = propose(talk, Wishes(count=20)).items
+    assert all(item.depth != "extend" for item in plain)
+    further = propose(talk, Wishes(count=2, depths=("extend",))).items
+    assert further
+    for item in further:
+        assert item.kind == "open"
+        assert "does not mention" in item.asked
+        assert [c.marks for c in item.criteria] == [1, 1]
+
+
+def test_beginners_choose_the_word_of_a_gap_among_others_of_its_sort() -> None:
+    talk = talks.load("acid-bench").transcript
+    wishes = Wishes(count=6, kinds=("gap",), level="A2")
+    gaps = propose(talk, wishes).items
+    assert any(len(gap.bank) >= 2 for gap in gaps)
+    for gap in gaps:
+        assert not set(gap.bank) & {*gap.answers, *gap.asked.split()}
+    assert all(not gap.bank for gap in propose(talk, replace(wishes, level="B2")).items)

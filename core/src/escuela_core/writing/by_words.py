@@ -1,7 +1,8 @@
-"""Items for languages whose grammar is not read here: completions from the words' own statistics.
+"""Items for languages whose grammar is not read here: completions and orders from the words' own statistics.
 
 What is asked for is a word the talk returns to and everyday language hardly has (wordfreq); wrong options are other
 such words of the talk that are heard with the same articles, which keeps number and gender.
+An order is of short sentences that each speak of another such word.
 """
 
 from __future__ import annotations
@@ -12,7 +13,7 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
 
-from escuela_core.items import Choice, Gap, Item, Option
+from escuela_core.items import Choice, Gap, Item, Option, Order
 from escuela_core.items.model import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.transcripts.model import Sentence
@@ -21,7 +22,16 @@ SHORTEST, LONGEST = 6, 24
 RAREST, EVERYDAY = 1.5, 4.8
 RETURNS = 2
 WANTED = 3
+# Of an order: so many steps, at least so far apart, of at most so many words.
+STEPS, APART, LONGEST_STEP, ORDER_WORTH = 4, 2, 16, 1.3
 _WORD = re.compile(r"[^\W\d_]+")
+_ORDER = {
+    "es": "Ordena estas frases como las dice la grabación.",
+    "en": "Put these sentences in the order in which the recording says them.",
+    "fr": "Remettez ces phrases dans l'ordre de l'enregistrement.",
+    "de": "Ordnen Sie diese Sätze so, wie die Aufnahme sie sagt.",
+    "it": "Ordina queste frasi come le dice la registrazione.",
+}
 _COMPLETE = {"es": "Completa: ", "en": "Complete: ", "fr": "Complétez : ", "de": "Ergänzen Sie: ", "it": "Completa: "}
 _SAYS = {"es": "La grabación dice: “{}”", "en": "The recording says: “{}”"}
 # A sentence that opens with one of these needs the one before it.
@@ -43,8 +53,8 @@ _GREETING = re.compile(
 _BROKEN = re.compile(r"…|\.\.\.|—|\?|¿|!|¡")
 
 
-def drafts(sentences: Sequence[Sentence], language: str, seed: int) -> Iterator[tuple[Item, int, float]]:
-    """Items with the number of the sentence they rest on and a worth to sort by."""
+def drafts(sentences: Sequence[Sentence], language: str, seed: int) -> Iterator[tuple[Item, tuple[int, ...], float]]:
+    """Items with the numbers of the sentences they rest on and a worth to sort by."""
     code = language[:2].lower()
     counts = Counter(w.lower() for s in sentences for w in _WORD.findall(s.text))
     classes = articles_of(sentences, code)
@@ -52,21 +62,46 @@ def drafts(sentences: Sequence[Sentence], language: str, seed: int) -> Iterator[
     if classes:
         # Where the language has articles, only words that bear one are asked for.
         terms = {w: c for w, c in terms.items() if c}
+    asked: list[tuple[int, str]] = []
     for number, sentence in enumerate(sentences):
         words = _WORD.findall(sentence.text)
-        opens = words[0].lower() if words else ""
-        if _GREETING.search(sentence.text):
-            continue
-        if not SHORTEST <= len(words) <= LONGEST or _BROKEN.search(sentence.text) or opens in _NEEDS.get(code, ()):
-            continue
         targets = [w for w in words[1:] if w.islower() and w in terms and words.count(w) == 1]
-        if not targets:
+        if not targets or not _stands_alone(sentence.text, words, code):
             continue
         target = max(targets, key=lambda w: min(counts[w], 5) * (8 - zipf_frequency(w, code)))
+        asked.append((number, target))
         rng = random.Random(f"{seed}-{number}-{target}")
         worth = min(counts[target], 5) / 5 - abs(len(words) - 12) / 24
         for item in _items(sentence, target, terms, code, rng):
-            yield item, number, worth + 0.1 * (item.kind == "choice")
+            yield item, (number,), worth + 0.1 * (item.kind == "choice")
+    yield from _orders(sentences, asked, code)
+
+
+def _stands_alone(text: str, words: Sequence[str], code: str) -> bool:
+    broken = _GREETING.search(text) or _BROKEN.search(text)
+    return SHORTEST <= len(words) <= LONGEST and not broken and words[0].lower() not in _NEEDS.get(code, ())
+
+
+def _orders(
+    sentences: Sequence[Sentence], asked: Sequence[tuple[int, str]], code: str
+) -> Iterator[tuple[Item, tuple[int, ...], float]]:
+    """Four short sentences, some way apart, each on something else; those of a later order follow the earlier one's."""
+    chosen: list[int] = []
+    spoken: set[str] = set()
+    for number, term in asked:
+        if term in spoken or len(_WORD.findall(sentences[number].text)) > LONGEST_STEP:
+            continue
+        if chosen and number < chosen[-1] + APART:
+            continue
+        chosen.append(number)
+        spoken.add(term)
+        if len(chosen) == STEPS:
+            texts = tuple(sentences[n].text.rstrip(".") for n in chosen)
+            explanation = _SAYS.get(code, "“{}”").format(" … ".join(sentences[n].text for n in chosen))
+            spans = tuple(sentences[n].span for n in chosen)
+            prompt = _ORDER.get(code, _ORDER["en"])
+            yield Order(prompt=prompt, steps=texts, explanation=explanation, evidence=spans), tuple(chosen), ORDER_WORTH
+            chosen, spoken = [], set()
 
 
 def _items(sentence: Sentence, target: str, terms: Mapping[str, str], code: str, rng: random.Random) -> Iterator[Item]:

@@ -18,6 +18,7 @@ from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
 from escuela_core.writing import by_words, mistakes
+from escuela_core.writing.banks import with_banks
 from escuela_core.writing.forms import FORMS
 from escuela_core.writing.ranking import worth
 from escuela_core.writing.steering import Steering
@@ -73,7 +74,7 @@ def propose(
     """Items as ``wishes`` ask for on ``stretches`` (without a count one per 75 s), none asking what ``existing`` ask.
 
     Each has key, explanation, evidence and pause. Same arguments, same items. A language whose grammar is not read
-    here gets completions from its words' statistics.
+    here gets completions and orders from its words' statistics.
     """
     chosen = list(stretches) or [Span(0, max(1, transcript.duration_ms))]
     wanted = min(MOST_ITEMS, wishes.count if wishes.count is not None else as_many_as_borne(chosen))
@@ -94,7 +95,7 @@ def propose(
     items, used = _with_mistakes([p.item for p in picked], steering, transcript, silences)
     items.sort(key=lambda item: item.pause_ms or 0)
     return Proposal(
-        tuple(items),
+        tuple(with_banks(items, wishes.level)),
         wanted,
         "" if len(picked) >= wanted else "no_more_good_ones",
         steering.remarks.followed,
@@ -165,9 +166,9 @@ def _by_grammar(
 def _by_words(
     transcript: Transcript, places: Container[int], seed: int
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
-    for item, sentence, likely in by_words.drafts(transcript.sentences, transcript.language, seed):
-        if sentence in places:
-            yield item, (sentence,), likely
+    for item, sentences, likely in by_words.drafts(transcript.sentences, transcript.language, seed):
+        if all(n in places for n in sentences):
+            yield item, sentences, likely
 
 
 class _Sound:

@@ -14,6 +14,7 @@ FORM_WORTH = {
     "consequence": 0.85,
     "instructed": 0.9,
     "explain": 0.65,
+    "extended": 0.6,
     "paired": 0.75,
     "steps": 0.75,
     "false_should": 0.75,

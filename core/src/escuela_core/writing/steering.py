@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from escuela_core.items import Item
+from escuela_core.items.model import DEPTHS
 from escuela_core.language.levels import above, too_long
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas, names
@@ -46,7 +47,9 @@ class Steering:
     def allows(self, item: Item, sentences: Sequence[int]) -> bool:
         """Whether an item is of a wanted kind and depth and speaks of nothing that was ruled out."""
         wanted = item.kind in self.wishes.kinds and self.remarks.allows(item.kind)
-        if not wanted or (self.wishes.depths and item.depth not in self.wishes.depths):
+        # What goes further than the recording is only for those who ask for it.
+        depths = self.wishes.depths or tuple(d for d in DEPTHS if d != "extend")
+        if not wanted or item.depth not in depths:
             return False
         if self._marked and not self._marked & set(sentences):
             return False

@@ -3,6 +3,7 @@
 from escuela_core.writing.forms.asked import asked
 from escuela_core.writing.forms.completed import completed, gaps
 from escuela_core.writing.forms.consequence import consequences
+from escuela_core.writing.forms.extended import extended
 from escuela_core.writing.forms.form import Draft, Form
 from escuela_core.writing.forms.instructed import instructed
 from escuela_core.writing.forms.paired import paired
@@ -17,6 +18,7 @@ FORMS: tuple[Form, ...] = (
     asked,
     reasons,
     consequences,
+    extended,
     said_of,
     instructed,
     completed,
