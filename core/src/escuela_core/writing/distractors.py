@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
+from escuela_core.language.inflecting import inflected
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import rarity
 from escuela_core.language.vectors import encoder
@@ -233,6 +234,12 @@ def _presentable(value: float, like: float) -> bool:
     return round(value, 1) == value
 
 
+def _in_plural(text: str, quantity: Quantity) -> str:
+    """ "two kilometre", made from "one kilometre", as it is said."""
+    unit = quantity.text.split()[-1]
+    return text.replace(unit, inflected(unit, "NNS")) if unit.isalpha() and len(quantity.text.split()) == 2 else text
+
+
 def _rewritten(key: str, quantity: Quantity, value: float, style: str) -> str | None:
     number = f"{int(value):,}" if style == "digits" and value == int(value) else f"{value:g}"
     if style == "digits" and "," not in quantity.text:
@@ -242,6 +249,8 @@ def _rewritten(key: str, quantity: Quantity, value: float, style: str) -> str | 
         return None
     first = quantity.text.split()[0] if style == "words" else re.match(r"\d[\d,.]*\d|\d", quantity.text).group()  # type: ignore[union-attr]
     replaced = key.replace(first, written, 1)
+    if quantity.stated[0] == 1 and value != 1:
+        replaced = _in_plural(replaced, quantity)
     if key[:1].isupper() and replaced != key:
         replaced = replaced[:1].upper() + replaced[1:]
     return replaced if quantities(replaced) else None

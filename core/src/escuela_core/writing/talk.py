@@ -41,6 +41,13 @@ class Talk:
         return [q for number, q in self.quantities if abs(number - sentence) > 1]
 
     @cached_property
+    def subject(self) -> str:
+        """The thing that is spoken of most, by its lemma; empty where two are spoken of alike."""
+        things = Counter(t.lemma_.lower() for d in self.docs for t in d if t.pos_ == "NOUN" and is_content(t))
+        most = things.most_common(2)
+        return most[0][0] if len(most) == 2 and most[0][1] > most[1][1] else ""
+
+    @cached_property
     def vectors(self) -> NDArray[np.float32]:
         """One vector per sentence, in their order."""
         return encoder().embed([d.text for d in self.docs])

@@ -90,6 +90,9 @@ def _is_target(token: Token, clause: Clause, talk: Talk) -> bool:
     if token.i < clause.verb.i or token.dep_ not in {"dobj", "pobj", "attr", "oprd", "conj"}:
         return False
     known = zipf_frequency(lemma, "en")
+    # What the whole talk is about goes without saying.
+    if lemma == talk.subject:
+        return False
     if known > EVERYDAY or (known > COMMON and talk.counts[lemma] < RETURNS) or family(lemma) in {_TIME, _QUANTITY}:
         return False
     if token.i > 0 and (token.nbor(-1).pos_ == "NUM" or token.pos_ == token.nbor(-1).pos_ == "PROPN"):

@@ -146,6 +146,10 @@ def _affirmed(clause: Clause) -> Iterator[Statement]:
     follows = negations[0].nbor(1).lower_ if negations[0].i + 1 < len(clause.doc) else ""
     if follows in _LIMITING or HANGING & {t.lower_ for t in clause.tokens}:
         return
+    # That a thermometer is no spoon is not news: only what is said of a thing is turned, not what it is.
+    named = next((c for c in clause.verb.children if c.dep_ == "attr" and c.pos_ in {"NOUN", "PROPN"}), None)
+    if clause.verb.lemma_ == "be" and named is not None and any(c.lower_ in {"a", "an"} for c in named.children):
+        return
     written = {negations[0].i: ""}
     helper = next((c for c in clause.verb.children if c.dep_ == "aux" and c.lemma_ == "do"), None)
     if helper is not None:
