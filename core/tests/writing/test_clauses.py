@@ -28,6 +28,10 @@ def texts(*sentences: str) -> list[str]:
         "Because the keeper opens the paddles slowly.",
         "The higher the water stands, the harder it pushes on the gate.",
         "I think the gate was open.",
+        "Round the mouth stand arms that sting and catch what drifts by.",
+        "Otherwise the next keeper cannot compare the levels.",
+        "The effect lasts three days in most cases.",
+        "For homework, leave out the stop in Bexley.",
     ],
 )
 def test_sentences_that_need_their_neighbours_or_greet_carry_no_item(text: str) -> None:
@@ -125,3 +129,13 @@ def test_a_reason_is_asked_for_with_why(text: str, prompt: str) -> None:
 def test_only_names_keep_their_capital_in_mid_sentence(text: str, within: str) -> None:
     (clause,) = of(text)
     assert why(clause) == within
+
+
+def test_a_name_torn_from_its_verb_carries_no_item() -> None:
+    said = "In the end Mikkel drew in the mornings and Anders wrote in the evenings."
+    assert not any(text.endswith("Anders") for text in texts(said))
+
+
+def test_once_and_once_again_is_no_condition() -> None:
+    (clause,) = of("Read the label twice: once when you take the bottle and once before you pour.")
+    assert clause.condition == ()

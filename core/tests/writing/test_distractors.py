@@ -96,3 +96,9 @@ def test_the_number_of_a_quantity_alone(text: str, number: str) -> None:
 def test_a_number_of_several_words_gets_no_half_changed_neighbours() -> None:
     text = "nineteen thirty-four"
     assert wrong_quantities(text, quantities(text)[0], [], random.Random(1)) == []
+
+
+def test_more_than_one_of_a_unit_is_said_in_the_plural() -> None:
+    wrong = wrong_quantities("one kilometre", quantities("one kilometre")[0], [], random.Random(2))
+    assert len(wrong) == 3
+    assert all(w.endswith(" kilometres") for w in wrong)

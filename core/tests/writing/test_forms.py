@@ -99,3 +99,31 @@ def test_every_draft_has_a_worth_and_quotes_what_it_rests_on(drafts) -> None:
     for draft in drafts:
         assert all(FIRST_AID[n] in draft.item.explanation for n in draft.sentences)
         assert len(draft.item.evidence) == len(draft.sentences)
+
+
+def written(*sentences: str) -> list[Draft]:
+    talk = talk_of(spoken(sentences).sentences)
+    return [d for c in talk.clauses for form in FORMS for d in form(c, talk, random.Random(1))]
+
+
+def test_what_a_thing_is_not_is_not_turned_round() -> None:
+    found = written("A thermometer is not a spoon in this laboratory.", "A bleached coral is not dead.")
+    assert prompts(found, "false_affirmed") == ["A bleached coral is dead."]
+
+
+def test_the_subject_of_the_whole_talk_is_not_asked_for() -> None:
+    found = written(
+        "The reef feeds a quarter of the fish in the ocean.",
+        "Storms break the outer reef in the winter months.",
+        "Parrotfish grind the reef into fine white sand.",
+    )
+    gaps = [d.item for d in found if d.form == "gap"]
+    assert gaps
+    assert all("reef" not in gap.answers for gap in gaps)
+
+
+def test_a_case_of_one_s_own_is_asked_for_on_the_recording_s_own_ground() -> None:
+    (found,) = (d.item for d in written(FIRST_AID[9], *FIRST_AID[10:]) if d.form == "extended")
+    assert found.depth == "extend"
+    assert "because the skin seals the wound" in found.asked
+    assert found.criteria[1].text.endswith("the skin seals the wound")

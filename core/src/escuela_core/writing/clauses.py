@@ -155,10 +155,16 @@ def _is_instruction(verb: Token) -> bool:
         return False
     if any(c.lower_ != "do" for c in helpers) or any(c.dep_ == "mark" for c in verb.children):
         return False
+    # Two verbs with nothing between them that joins them are not told one after the other.
+    if any(c.dep_ == "conj" and c.pos_ == "VERB" and not _is_joined(verb, c) for c in verb.children):
+        return False
     if verb.dep_ == "conj":
         head = verb.head
-        joined = any(t.pos_ == "CCONJ" or t.text in ",;" or t.lower_ == "then" for t in verb.doc[head.i : verb.i])
-        return joined and not any(c.dep_ in {"nsubj", "nsubjpass"} for c in head.children) and _is_instruction(head)
+        return (
+            _is_joined(head, verb)
+            and not any(c.dep_ in {"nsubj", "nsubjpass"} for c in head.children)
+            and _is_instruction(head)
+        )
     # "Round the mouth stand arms" tells nobody to stand.
     fronted = [c for c in verb.children if c.i < verb.i and c.dep_ in {"prep", "npadvmod", "advcl", "advmod", "ccomp"}]
     if any(not _before_comma(c) for c in fronted if c.dep_ != "advmod" or any(c.children)):
@@ -169,6 +175,11 @@ def _is_instruction(verb: Token) -> bool:
         for c in verb.children
         if c.i < verb.i
     )
+
+
+def _is_joined(verb: Token, other: Token) -> bool:
+    between = verb.doc[verb.i + 1 : other.i]
+    return any(t.pos_ == "CCONJ" or t.text in (",", ";", ":", "–", "—") or t.lower_ == "then" for t in between)
 
 
 def _first_of_instruction(verb: Token) -> Token:
