@@ -122,5 +122,5 @@ def test_a_guide_says_what_earns_all_a_part_and_nothing() -> None:
     assert guide.place == "teacher"
     assert [line.meaning for line in guide.lines] == [
         "2 · names the heat; names the skin | 1 · part of it: names the heat / names the skin | 0 · none of this",
-        "1 · Hot glass stays soft. | 0.5 · part of it: Hot, glass, stays, soft | 0 · none of this",
+        "1 · Hot glass stays soft. | 0.5 · part of it: hot, glass, stays, soft | 0 · none of this",
     ]

@@ -15,6 +15,8 @@ type Line = Content["lines"][number];
 const PLACES = ["before", "during", "after", "teacher"] as const;
 /** Kinds with a second column: what a word means, what is right, what to look for in what is written. */
 const WITH_MEANING = new Set<Content["kind"]>(["glossary", "presumed", "gap_text", "writing_tasks", "marking_guide"]);
+/** Those whose first column is whole sentences and the second a few words. */
+const WIDE = new Set<Content["kind"]>(["gap_text", "presumed"]);
 
 /** The lines of one material, to be changed, moved and left out; and when students get it. */
 export function MaterialDialog(props: { material: Material; state: DeskState; again: () => void; close: () => void }) {
@@ -23,6 +25,7 @@ export function MaterialDialog(props: { material: Material; state: DeskState; ag
   const go = useNavigate();
   const [content, setContent] = useState<Content>(material.content);
   const two = WITH_MEANING.has(content.kind);
+  const width = two ? (WIDE.has(content.kind) ? "shrink-0 !w-3/5" : "!w-2/5") : "";
   const changed = JSON.stringify(content) !== JSON.stringify(material.content);
   const kept = { ...content, lines: content.lines.filter((l) => l.text.trim()) };
   const act = (send: () => ReturnType<typeof acts.dropMaterial>) => {
@@ -49,18 +52,20 @@ export function MaterialDialog(props: { material: Material; state: DeskState; ag
         most={60}
         fields={(row, n, change) => (
           <>
-            <input
+            <textarea
               data-row
               dir="auto"
-              className={`field ${two ? "!w-2/5" : ""}`}
+              rows={1}
+              className={`field field-sizing-content resize-none ${width}`}
               aria-label={t("material.line", { n: n + 1 })}
               value={row.text}
               onChange={(e) => change({ text: e.target.value })}
             />
             {two && (
-              <input
+              <textarea
                 dir="auto"
-                className="field"
+                rows={1}
+                className="field field-sizing-content resize-none"
                 aria-label={t("material.meaning", { n: n + 1 })}
                 value={row.meaning}
                 onChange={(e) => change({ meaning: e.target.value })}

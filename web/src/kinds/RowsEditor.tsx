@@ -77,7 +77,7 @@ export function RowsEditor<T extends object>(props: Props<T>) {
             e.preventDefault();
             move(dragged.current, n);
           }}
-          onKeyDown={(e) => (e.target as HTMLElement).closest("input:not([type=checkbox])") && byKey(e, n)}
+          onKeyDown={(e) => (e.target as HTMLElement).closest("input:not([type=checkbox]), textarea") && byKey(e, n)}
         >
           <span
             draggable

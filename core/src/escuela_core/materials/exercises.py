@@ -9,8 +9,8 @@ from collections.abc import Sequence
 from escuela_core.items import Item, Open
 from escuela_core.items.model import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
-from escuela_core.language.parsing import parsed_all, speaks
-from escuela_core.language.terms import content_words, is_content
+from escuela_core.language.parsing import parsed, parsed_all, speaks
+from escuela_core.language.terms import content_words, is_content, rarity
 from escuela_core.language.wordnet import glosses
 from escuela_core.materials.glossary import told_words
 from escuela_core.materials.model import Line
@@ -71,22 +71,34 @@ def _spoken(sentences: Sequence[Sentence], language: str) -> tuple[Counter[str],
     return counts, first
 
 
-def gap_text(summary: Sequence[Line], language: str) -> list[Line]:
-    """Lines of a summary, the most telling word of each taken out and given as its meaning; the words come last."""
+def gap_text(summary: Sequence[Line], sentences: Sequence[Sentence], language: str) -> list[Line]:
+    """Lines of a summary, a telling word of each taken out and given as its meaning; the words come last.
+
+    Telling is a thing that the talk comes back to and everyday language hardly has.
+    """
+    counts, _ = _spoken(sentences, language)
     lines: list[Line] = []
+    taken: set[str] = set()
     for line in summary[:MOST_GAPS]:
-        words = [w for w in content_words(line.text, language) if len(w) > 3 and w.isalpha()]
-        taken = {x.meaning.lower() for x in lines}
-        left = [w for w in words if w.lower() not in taken]
+        left = [(w, lemma) for w, lemma in _things(line.text, language) if lemma not in taken]
         if left:
-            word = min(left, key=lambda w: (zipf_frequency(w.lower(), language[:2]), w))
-            gapped = re.sub(rf"\b{re.escape(word)}\b", GAP_MARK, line.text, count=1, flags=re.IGNORECASE)
+            word, lemma = max(left, key=lambda pair: (min(counts[pair[1]], 5) * rarity(pair[1], language), pair[0]))
+            taken.add(lemma)
+            gapped = re.sub(rf"\b{re.escape(word)}\b", GAP_MARK, line.text, count=1)
             lines.append(Line(gapped, word, line.evidence))
     if lines:
         bank = " · ".join(sorted((x.meaning for x in lines), key=str.lower))
         spans = tuple(s for x in lines for s in x.evidence)
         lines.append(Line(_in(_WORDS, language).format(words=bank), "", spans))
     return lines
+
+
+def _things(text: str, language: str) -> list[tuple[str, str]]:
+    """The nouns of a text with their lemmas; where the grammar is not read, its content words."""
+    if speaks(language):
+        nouns = [t for t in parsed(text) if t.pos_ == "NOUN" and is_content(t) and len(t) > 3]
+        return [(t.text, t.lemma_.lower()) for t in nouns]
+    return [(w, w.lower()) for w in content_words(text, language) if len(w) > 3 and w.isalpha()]
 
 
 def marking_guide(items: Sequence[Item], language: str) -> list[Line]:
@@ -101,13 +113,18 @@ def marking_guide(items: Sequence[Item], language: str) -> list[Line]:
             continue
         wanted = [c.text for c in item.criteria if c.text.strip()]
         full = "; ".join(wanted) or item.model_answer
-        any_of = " / ".join(wanted) if len(wanted) > 1 else ", ".join(content_words(full, language))
+        any_of = " / ".join(wanted) if len(wanted) > 1 else ", ".join(_telling(full, language))
         if full:
             steps = [whole.format(marks=_shown(item.marks), all=full)]
             if any_of:
                 steps.append(part.format(marks=_shown(item.marks / 2), any=any_of))
             lines.append(Line(item.prompt, " | ".join([*steps, none]), tuple(item.evidence)))
     return lines
+
+
+def _telling(text: str, language: str) -> list[str]:
+    words = [t.lower_ for t in parsed(text) if is_content(t)] if speaks(language) else content_words(text, language)
+    return list(dict.fromkeys(words))
 
 
 def _shown(marks: float) -> str:

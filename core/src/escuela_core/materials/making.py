@@ -59,7 +59,8 @@ def _lines(kind: str, talk: Transcript, segments: Sequence[Segment], level: str)
         case "presumed":
             return presumed(talk.sentences, talk.language)
         case "gap_text":
-            return gap_text(summary(talk.sentences, spans, talk.language, long=False), talk.language)
+            quoted = summary(talk.sentences, spans, talk.language, long=False)
+            return gap_text(quoted, talk.sentences, talk.language)
         case "writing_tasks":
             return writing_tasks(terms, talk)
     return summary(talk.sentences, spans, talk.language, long=kind == "summary_long")
