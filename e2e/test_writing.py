@@ -95,6 +95,12 @@ def test_what_stands_around_the_viewing_reaches_a_student(new_page: NewPage) -> 
     assert axe_faults(page) == ""
     page.get_by_role("button", name="Keep changes").click()
     page.get_by_role("dialog").wait_for(state="hidden")
+    page.get_by_role("button", name="Open: Words").click()
+    page.get_by_role("button", name="Word cards to print").click()
+    expect(page.get_by_role("listitem").filter(has_text="one of several steps")).to_be_visible()
+    assert axe_faults(page) == ""
+    page.get_by_role("link", name="Back to the lesson").click()
+    page.get_by_role("heading", name="Around the viewing").wait_for()
     word = "stairs"
     page.keyboard.press("r")
     page.get_by_text("Rehearsal, nothing is recorded").wait_for()
