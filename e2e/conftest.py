@@ -14,13 +14,15 @@ from urllib.parse import urlsplit, urlunsplit
 
 import psycopg
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
 CHROMIUM = (
     "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
     "--disable-component-update --disable-sync --autoplay-policy=no-user-gesture-required"
 ).split()
+# A busy machine may take its time; what is expected must come all the same.
+expect.set_options(timeout=15_000)
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
