@@ -119,7 +119,7 @@ def test_an_offered_mend_is_one_key_and_can_be_taken_back(new_page: NewPage) -> 
     page = new_page()
     sign_in_demo(page)
     open_lesson(page, "Three knots that hold a boat", "Check")
-    page.keyboard.press("n")
+    page.get_by_role("button", name="The recording says forty percent").press("Enter")
     wrong = page.get_by_role("article").filter(has_text="How much of a line's strength")
     expect(wrong.get_by_role("button", name="Make “About forty percent” the right answer")).to_be_visible()
     assert axe_faults(page) == ""
