@@ -15,9 +15,10 @@ from functools import lru_cache
 from pathlib import Path
 
 import numpy as np
-import onnxruntime
 from numpy.typing import NDArray
 from tokenizers import Tokenizer
+
+from escuela_core.language.vectors import network
 
 # What the judge says on the best sentence alone, and on the best few with their neighbours.
 JUDGE_NAMES = tuple(f"judge_{what}_{on}" for on in ("best", "near") for what in ("entailed", "contradicted", "margin"))
@@ -34,11 +35,7 @@ class Judge:
     """An inference model in ONNX with two or three labels."""
 
     def __init__(self, folder: Path) -> None:
-        options = onnxruntime.SessionOptions()
-        options.intra_op_num_threads = 1
-        self._session = onnxruntime.InferenceSession(
-            str(folder / "model.onnx"), options, providers=["CPUExecutionProvider"]
-        )
+        self._session = network(folder / "model.onnx")
         inputs = self._session.get_inputs()
         self._inputs = {entry.name for entry in inputs}
         length = inputs[0].shape[1]

@@ -20,7 +20,7 @@ import onnxruntime
 from numpy.typing import NDArray
 from tokenizers import Tokenizer
 
-from escuela_core.language.vectors import MODEL, TOKENIZER
+from escuela_core.language.vectors import MODEL, TOKENIZER, network
 
 # A stretch is read at once; of two that overlap, the one in which a word stands further from the edge decides.
 WINDOW_PIECES, OVERLAP_WORDS, BATCH = 128, 14, 16
@@ -53,14 +53,7 @@ class _Network:
         # The session does not copy what it is given: both must live as long as it does.
         self._weights = weights
         self._given = {name: onnxruntime.OrtValue.ortvalue_from_numpy(value) for name, value in weights.items()}
-        options = onnxruntime.SessionOptions()
-        options.intra_op_num_threads = 1
-        for name, value in self._given.items():
-            options.add_initializer(name, value)
-        # Folded constants would be those of the file.
-        self.session = onnxruntime.InferenceSession(
-            str(MODEL), options, providers=["CPUExecutionProvider"], disabled_optimizers=["ConstantFolding"]
-        )
+        self.session = network(MODEL, self._given)
         self._tokenizer = Tokenizer.from_file(str(TOKENIZER))
         self._tokenizer.no_padding()
         self.opens, self.closes, self._unknown = (
@@ -87,17 +80,17 @@ def starts(texts: Sequence[str]) -> list[float]:
 
 def _after(words: Sequence[str]) -> Array:
     """The probability of a boundary after each word, shape (words,)."""
-    network = _network()
-    known = {w: network.pieces(w) for w in set(words)}
-    windows = list(_windows([known[w] for w in words], network.opens, network.closes))
+    trained = _network()
+    known = {w: trained.pieces(w) for w in set(words)}
+    windows = list(_windows([known[w] for w in words], trained.opens, trained.closes))
     found, room = np.zeros(len(words), np.float32), np.full(len(words), -1)
     for first in range(0, len(windows), BATCH):
         batch = windows[first : first + BATCH]
         longest = max(len(w.pieces) for w in batch)
         ids = np.array([w.pieces + (0,) * (longest - len(w.pieces)) for w in batch], np.int64)
         given = {"input_ids": ids, "attention_mask": (ids != 0).astype(np.int64), "token_type_ids": np.zeros_like(ids)}
-        hidden = network.session.run(None, given)[0]
-        likely = 1.0 / (1.0 + np.exp(-(hidden @ network.head[:-1] + network.head[-1])))
+        hidden = trained.session.run(None, given)[0]
+        likely = 1.0 / (1.0 + np.exp(-(hidden @ trained.head[:-1] + trained.head[-1])))
         for window, row in zip(batch, likely, strict=True):
             for place, at in enumerate(window.last):
                 number = window.first + place

