@@ -10,12 +10,12 @@ import { useEnter, useSession } from "./session";
 /** The line along the top of every teacher's page. */
 export function Header({ children, actions }: { children?: ReactNode; actions?: ReactNode }) {
   return (
-    <header className="flex min-h-12 flex-wrap items-center gap-x-3.5 border-b border-rule bg-sheet px-5">
+    <header className="flex min-h-12 flex-wrap items-center xl:flex-nowrap gap-x-3.5 border-b border-rule bg-sheet px-5">
       <Link to="/" className="font-script text-[19px] font-semibold">
         Escuela
       </Link>
       {children}
-      <span className="ml-auto flex items-center gap-2.5">
+      <span className="ml-auto flex shrink-0 items-center gap-2.5">
         {actions}
         <KeyList />
       </span>

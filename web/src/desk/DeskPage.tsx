@@ -56,10 +56,10 @@ function DeskView({ desk, sentences, step, error }: ViewProps) {
   return (
     <div className="flex h-dvh min-h-[560px] flex-col">
       <Header actions={<Actions desk={desk} state={state} />}>
-        <Link to="/" className="hidden text-quiet lg:inline">
+        <Link to="/" className="hidden min-w-0 shrink-[99] truncate text-quiet lg:block">
           {desk.folder ? `${desk.folder} /` : ""}
         </Link>
-        <h1 dir="auto" className="max-w-64 truncate" title={desk.title}>
+        <h1 dir="auto" className="min-w-0 max-w-64 truncate" title={desk.title}>
           {desk.title}
         </h1>
         <Steps desk={desk} step={step} />

@@ -21,7 +21,7 @@ export function Steps({ desk, step }: { desk: Desk; step: Step }) {
     check: undecided ? String(undecided) : "",
   };
   return (
-    <nav aria-label={t("step.all")} className="flex flex-wrap gap-x-4 self-stretch pl-2">
+    <nav aria-label={t("step.all")} className="flex flex-wrap gap-x-4 self-stretch pl-2 xl:shrink-0">
       {STEPS.map((s) => (
         <NavLink
           key={s}
