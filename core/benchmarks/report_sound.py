@@ -156,9 +156,9 @@ def report_row(kind: str, how: str) -> None:
     print(f"| {kind}, {how} | {moved_talks} of {len(TALKS)} | {ends} | {seconds / spent:.0f} |")
 
 
-def heard_out(samples: NDArray[np.int16], silences: list[Span]) -> list[Word]:
+def heard_out(samples: NDArray[np.int16], silences: list[Span], stretch: Span) -> list[Word]:
     recogniser = recognising.whisper(None, ROOT / ".state" / "models" / "whisper-base")
-    return [w for h in recogniser.recognise(samples, silences, "en") for w in h.words]
+    return recognising.heard_in(recogniser, samples, silences, stretch, language="en")
 
 
 _made: dict[str, Spoken] = {}
@@ -177,7 +177,7 @@ def recogniser_report() -> None:
         samples = talk.sound.clip(-32768, 32767).astype(np.int16)
         silences = loudness([samples.tobytes()], RATE).silences()
         began = time.perf_counter()
-        heard = [w.text for w in heard_out(samples, silences)]
+        heard = [w.text for w in heard_out(samples, silences, Span(0, len(samples) * 1000 // RATE))]
         spent = time.perf_counter() - began
         rate = error_rate([w.text for w in talk.transcript.words], heard)
         print(f"| {voice} | {rate:.0%} | {len(samples) / RATE / spent:.1f} |")

@@ -10,11 +10,10 @@ torch and onnx, which nothing else here does. OUT gets ``boundaries-1.npz`` to `
 
 from __future__ import annotations
 
-import html
 import random
 import re
 import sys
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from pathlib import Path
 
 import numpy as np
@@ -23,6 +22,7 @@ import talks
 import torch
 import writing
 from onnx import numpy_helper
+from prose import paragraphs
 from tokenizers import Tokenizer
 from torch import nn
 from torch.nn import functional
@@ -48,17 +48,6 @@ NORMS = {"first_norm": "attention.output.LayerNorm", "second_norm": "output.Laye
 
 def bare(word: str) -> str:
     return re.sub(r"[^\w'-]", "", word.replace("’", "'").lower()).strip("'-")
-
-
-def paragraphs(folder: Path) -> Iterator[str]:
-    for path in sorted(p for p in folder.rglob("*") if p.is_file() and p.suffix in {".html", ".txt", ""}):
-        text = path.read_text("utf-8", errors="ignore")
-        if path.suffix == ".html":
-            text = re.sub(r"(?is)<(script|style|pre|head).*?</\1>", " ", text)
-            parts = re.split(r"(?i)</?(?:p|li|blockquote|h\d|dd|dt|td|div)[^>]*>", text)
-            yield from (html.unescape(re.sub(r"<[^>]+>", " ", part)) for part in parts)
-        else:
-            yield from re.split(r"\n%\n|\n\n", text)
 
 
 def read(paragraph: str) -> list[Said]:

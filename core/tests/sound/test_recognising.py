@@ -7,6 +7,7 @@ import pytest
 from escuela_core.sound import recognising
 from escuela_core.sound.loudness import loudness
 from escuela_core.timeline import Span
+from escuela_core.transcripts.model import Word
 
 ROOT = Path(__file__).resolve().parents[3]
 
@@ -49,3 +50,24 @@ def test_weights_that_are_not_the_right_ones_are_not_used(tmp_path, monkeypatch)
     with pytest.raises(recognising.RecogniserMissingError):
         recognising.packaged(tmp_path / "m")
     assert not (tmp_path / "m" / "model.bin").exists()
+
+
+def test_a_stretch_is_heard_with_its_times_in_the_whole_recording() -> None:
+    told: list[object] = []
+
+    class Counting:
+        def recognise(self, samples, silences, language):
+            told.extend((len(samples), silences, language))
+            yield recognising.Heard((Word(100, 300, "tide", "aligned"),), "en", 400)
+
+    heard: list[int] = []
+    words = recognising.heard_in(
+        Counting(),
+        np.zeros(16_000 * 10, np.int16),
+        [Span(0, 500), Span(3_500, 4_500), Span(8_000, 9_000)],
+        Span(4_000, 6_000),
+        language="en",
+        each=lambda phrase: heard.append(phrase.until_ms),
+    )
+    assert told == [32_000, [Span(0, 500)], "en"]
+    assert (words, heard) == ([Word(4_100, 4_300, "tide", "aligned")], [4_400])

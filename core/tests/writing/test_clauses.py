@@ -38,6 +38,11 @@ def test_sentences_that_need_their_neighbours_or_greet_carry_no_item(text: str) 
     assert texts(text) == []
 
 
+def test_a_verb_that_only_points_back_carries_none_beside_the_one_that_does() -> None:
+    said = "Correct the level as found in the log file of the lock, and re-use it."
+    assert texts(said) == ["Correct the level as found in the log file of the lock"]
+
+
 @pytest.mark.parametrize(
     ("text", "found"),
     [

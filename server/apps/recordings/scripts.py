@@ -3,7 +3,8 @@ sound's say."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections import deque
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
@@ -14,8 +15,9 @@ from apps.recordings.models import CaptionTrack, Recording, Sentence
 from apps.recordings.services import Progress
 from config.errors import SentenceError
 from escuela_core.sound.aligning import Samples, aligns
-from escuela_core.sound.locating import located
-from escuela_core.sound.recognising import NoSpeechError
+from escuela_core.sound.locating import Listen, located
+from escuela_core.sound.recognising import Heard, NoSpeechError, heard_in
+from escuela_core.timeline import Span
 from escuela_core.transcripts import Sentence as SpokenSentence
 from escuela_core.transcripts import Transcript, Warning, Word, prose, read_captions, timing
 from escuela_core.transcripts.decoding import decode
@@ -125,40 +127,40 @@ def lay_along(recording: Recording, progress: Progress) -> None:
     )
 
 
-def _listening(recording: Recording, progress: Progress) -> Callable[[], Sequence[Word]] | None:
-    """Has the recogniser hear the recording out; None where the aligner can do without and no recogniser is there."""
+def _listening(recording: Recording, progress: Progress) -> Listen | None:
+    """Has the recogniser hear a stretch; None where the aligner can do without and no recogniser is there."""
     if aligns(recording.language) and recognisers.standing() != "ready":
         return None
 
-    def listen() -> Sequence[Word]:
-        try:
-            return heard_words(recording, progress, lambda _words: None)
-        except NoSpeechError:
-            return ()
-
-    return listen
+    return lambda stretch: heard_words(recording, stretch, progress, lambda _words: None)
 
 
 def recognise(recording: Recording, progress: Progress, say: Any) -> None:
     """Speech to a script; ``say`` is given the words as they come. Raises NoSpeechError."""
-    words = heard_words(recording, progress, say)
+    words = heard_words(recording, Span(0, recording.duration_ms or 1), progress, say)
+    if not words:
+        raise NoSpeechError
     recording.script_by = Recording.ScriptBy.RECOGNISED
     recording.save(update_fields=["script_by", "language"])
     keep(recording, timing.from_words(words, language=recording.language, duration_ms=recording.duration_ms or 1))
 
 
-def heard_words(recording: Recording, progress: Progress, say: Any) -> list[Word]:
-    words: list[Word] = []
-    stretches = recognisers.recogniser().recognise(
-        samples(recording), recording.silence_spans(), recording.language or None
-    )
-    for heard in stretches:
-        words += heard.words
+def heard_words(recording: Recording, stretch: Span, progress: Progress, say: Any) -> list[Word]:
+    latest: deque[str] = deque(maxlen=40)
+
+    def each(heard: Heard) -> None:
+        latest.extend(w.text for w in heard.words)
         progress(heard.until_ms / (recording.duration_ms or 1))
-        say(" ".join(w.text for w in words[-40:]))
-    if not words:
-        raise NoSpeechError
-    return words
+        say(" ".join(latest))
+
+    return heard_in(
+        recognisers.recogniser(),
+        samples(recording),
+        recording.silence_spans(),
+        stretch,
+        language=recording.language or None,
+        each=each,
+    )
 
 
 def samples(recording: Recording) -> Samples:

@@ -83,7 +83,7 @@ def align(
             upcoming = chosen.start + heard[-1][0] + 1
             _keep(found, [(tokens[chosen.start + k], span) for k, span in heard])
         progress(piece.end_ms / duration_ms)
-    return _in_company(_rising(found))
+    return _in_company(rising(found))
 
 
 def fit(texts: Sequence[str], spans: Sequence[Span | None], silences: Sequence[Span]) -> float:
@@ -227,7 +227,7 @@ def _in_company(found: list[Span | None]) -> list[Span | None]:
     return found
 
 
-def _rising(found: list[Span | None]) -> list[Span | None]:
+def rising(found: list[Span | None]) -> list[Span | None]:
     """Times that never run back: a word heard before the one in front of it loses its time."""
     latest = 0
     for n, span in enumerate(found):

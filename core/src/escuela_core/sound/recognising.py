@@ -10,8 +10,8 @@ from __future__ import annotations
 import hashlib
 import importlib.util
 import shutil
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, Protocol
@@ -59,6 +59,28 @@ class Heard:
 class Recogniser(Protocol):
     def recognise(self, samples: Samples, silences: Sequence[Span], language: str | None) -> Iterator[Heard]:
         """Phrase by phrase, in order. ``samples``: mono, int16, 16 kHz; ``language`` None finds it out."""
+
+
+def heard_in(
+    recogniser: Recogniser,
+    samples: Samples,
+    silences: Sequence[Span],
+    stretch: Span,
+    *,
+    language: str | None,
+    each: Callable[[Heard], None] = lambda _heard: None,
+) -> list[Word]:
+    """The words of one stretch with their times in the whole recording; ``each`` phrase is told as it comes."""
+    begin, end = stretch.start_ms, stretch.end_ms
+    inside = [
+        Span(max(s.start_ms, begin) - begin, min(s.end_ms, end) - begin) for s in silences if s.overlap_ms(stretch)
+    ]
+    words: list[Word] = []
+    for heard in recogniser.recognise(samples[begin * RATE // 1000 : end * RATE // 1000], inside, language):
+        there = tuple(replace(w, start_ms=w.start_ms + begin, end_ms=w.end_ms + begin) for w in heard.words)
+        words += there
+        each(replace(heard, words=there, until_ms=heard.until_ms + begin))
+    return words
 
 
 class Whisper:

@@ -114,6 +114,8 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
     if reason and (not _follows(kept, reason) or points_away(reason, shown, kept)):
         reason = ()
     tokens = tuple(_trimmed(kept))
+    if not tokens:
+        return None
     clause = Clause(
         sentence,
         doc,
