@@ -28,6 +28,11 @@ _TRUTH_AFTER = re.compile(
 _GAP = re.compile(
     r"_{2,}|\[\s*(?:\.{2,}|…|blank|gap|hueco|_+)?\s*\]|\(\s*(?:\.{2,}|…|blank|gap|hueco|_+)?\s*\)|\.{4,}|…{2,}|(?<=\s)…(?=\s)"
 )
+# What stands in brackets behind a finished sentence with a gap fills it, where it is no hint.
+_FILLING_AFTER = re.compile(
+    r"(?<=[.!?])\s*[\[(](?!.*\b(?:words?|letters?|hint|palabras?|letras?|pista)\b)(?P<filling>[^()\[\]]{1,60})[\])]\s*$",
+    re.IGNORECASE,
+)
 _LETTERS = re.compile(r"^[\[(]?\s*([A-Ha-h])\s*(?:[\])]|[.):,;]|\s[-–—]|$|\s*(?:,|&|and|y|\+|/)\s*[A-Ha-h](?!\w))")
 _CHAIN = re.compile(
     r"^[\[(]?\s*[A-Ha-h](?:\s*[\])])?(?:\s*(?:,|&|and|y|\+|/|→|->|>|;|-)\s*[\[(]?[A-Ha-h](?!\w)[\])]?)*"
@@ -206,6 +211,9 @@ def _gap(block: Block, prompt: str) -> tuple[Item, Remarks]:
     remarks = [Remark(min(block.lines), "several_gaps")] if len(gaps) > 1 else []
     keys = [a for _, key in block.key for a in _fillings(key)]
     answers = keys if block.key else [o.text for o in block.options]
+    after = _FILLING_AFTER.search(prompt)
+    if not answers and after:
+        answers, prompt = _fillings(after["filling"]), prompt[: after.start()]
     if not answers:
         remarks.append(Remark(min(block.lines), "no_filling"))
     text = _GAP.sub(GAP_MARK, prompt)
