@@ -160,7 +160,7 @@ def _by_grammar(
         rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
         for form in FORMS:
             for draft in form(clause, talk, rng):
-                yield draft.item, draft.sentences, worth(draft, clause, talk, float(talk.central[clause.sentence]))
+                yield draft.item, draft.sentences, worth(draft, clause, talk)
 
 
 def _by_words(
