@@ -16,18 +16,16 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-import numpy as np
-import onnx
 import talks
 import torch
 import writing
-from onnx import numpy_helper
+from encoder import Encoder, Packaged, write
 from prose import paragraphs
 from tokenizers import Tokenizer
 from torch import nn
 from torch.nn import functional
 
-from escuela_core.language.vectors import MODEL, TOKENIZER
+from escuela_core.language.vectors import TOKENIZER
 
 WINDOW_PIECES, BATCH, SEED = 128, 32, 7
 # A word in small letters, and whether a sentence ends with it.
@@ -35,15 +33,6 @@ Said = tuple[str, bool]
 Chunk = tuple[list[int], list[int]]
 STOP = re.compile(r"[.?!]+[\"'”’»)\]]*$")
 ABBREVIATIONS = frozenset("mr. mrs. ms. dr. prof. st. vs. etc. e.g. i.e. fig. no. p. pp. vol. ed. cit. jr.".split())
-LINEAR = {
-    "query": "attention.self.query",
-    "key": "attention.self.key",
-    "value": "attention.self.value",
-    "joined": "attention.output.dense",
-    "wide": "intermediate.dense",
-    "narrow": "output.dense",
-}
-NORMS = {"first_norm": "attention.output.LayerNorm", "second_norm": "output.LayerNorm"}
 
 
 def bare(word: str) -> str:
@@ -94,73 +83,14 @@ def chunks(said: Sequence[Said], tokenizer: Tokenizer, known: dict[str, list[int
     return found
 
 
-class Packaged:
-    """The packaged model's numbers: its initializers, its weights as floats, and the names they are stored under."""
-
-    def __init__(self) -> None:
-        graph = onnx.load(str(MODEL)).graph
-        self.given = {i.name: numpy_helper.to_array(i) for i in graph.initializer}
-        self.floats: dict[str, np.ndarray] = {}
-        self.stored: dict[str, tuple[str, str]] = {}
-        for node in graph.node:
-            if node.op_type == "Mul" and node.input[0].endswith("_f") and node.input[1].endswith("_scale"):
-                whole, scale = node.input[0].removesuffix("_f") + "_q", node.input[1]
-                self.stored[node.output[0]] = (whole, scale)
-                self.floats[node.output[0]] = self.given[whole].astype(np.float32) * self.given[scale]
-        products = {n.output[0]: n.input[1] for n in graph.node if n.op_type == "MatMul" and n.input[1] in self.floats}
-        sums = [n.input for n in graph.node if n.op_type == "Add"]
-        pairs = [(a, b) for one in sums for a, b in ((one[0], one[1]), (one[1], one[0]))]
-        self.weight_of = {b.removesuffix(".bias"): products[a] for a, b in pairs if a in products and ".bias" in b}
-
-    def linear(self, name: str) -> nn.Linear:
-        weight = torch.tensor(self.floats[self.weight_of[name]]).t().contiguous()
-        layer = nn.Linear(weight.shape[1], weight.shape[0])
-        layer.weight.data, layer.bias.data = weight, torch.tensor(self.given[f"{name}.bias"])
-        return layer
-
-    def norm(self, name: str) -> nn.LayerNorm:
-        layer = nn.LayerNorm(384, eps=1e-12)
-        layer.weight.data = torch.tensor(self.given[f"{name}.weight"])
-        layer.bias.data = torch.tensor(self.given[f"{name}.bias"])
-        return layer
-
-
-class Layer(nn.Module):
-    """One layer of the encoder (Devlin et al. 2019), twelve heads of 32."""
-
-    def __init__(self, packaged: Packaged, number: int) -> None:
-        super().__init__()
-        stem = f"inner.encoder.layer.{number}."
-        self.parts = nn.ModuleDict({k: packaged.linear(stem + n) for k, n in LINEAR.items()})
-        self.parts.update({k: packaged.norm(stem + n) for k, n in NORMS.items()})
-        self.drop = nn.Dropout(0.1)
-
-    def forward(self, x: torch.Tensor, mask: torch.Tensor) -> torch.Tensor:
-        p, (rows, length, width) = self.parts, x.shape
-        heads = [p[k](x).view(rows, length, 12, 32).transpose(1, 2) for k in ("query", "key", "value")]
-        seen = functional.scaled_dot_product_attention(*heads, attn_mask=mask).transpose(1, 2)
-        x = p["first_norm"](x + self.drop(p["joined"](seen.reshape(rows, length, width))))
-        return p["second_norm"](x + self.drop(p["narrow"](functional.gelu(p["wide"](x)))))
-
-
 class Network(nn.Module):
     def __init__(self, packaged: Packaged) -> None:
         super().__init__()
-        places = packaged.floats["inner.embeddings.position_embeddings.weight"]
-        places = places + packaged.given["inner.embeddings.token_type_embeddings.weight"][0]
-        self.words = nn.Embedding.from_pretrained(
-            torch.tensor(packaged.floats["inner.embeddings.word_embeddings.weight"])
-        )
-        self.places = nn.Embedding.from_pretrained(torch.tensor(places))
-        self.norm = packaged.norm("inner.embeddings.LayerNorm").requires_grad_(requires_grad=False)
-        self.layers = nn.ModuleList(Layer(packaged, n) for n in range(6))
+        self.encoder = Encoder(packaged)
         self.head = nn.Linear(384, 1)
 
     def forward(self, ids: torch.Tensor) -> torch.Tensor:
-        x = self.norm(self.words(ids) + self.places(torch.arange(ids.shape[1]))[None])
-        for layer in self.layers:
-            x = layer(x, (ids != 0)[:, None, None, :])
-        return self.head(x)[..., 0]
+        return self.head(self.encoder(ids))[..., 0]
 
 
 def train(network: Network, found: list[Chunk], *, rate: float, batch: int, steps: int | None) -> None:
@@ -185,27 +115,6 @@ def train(network: Network, found: list[Chunk], *, rate: float, batch: int, step
             sys.stdout.write(f"step {step} of {count}, loss {loss.item():.3f}\n")
 
 
-def write(network: Network, packaged: Packaged, out: Path) -> None:
-    """Two layers a file: matrices as int8 with a scale for each column, under the names of the packaged model."""
-    for first in (0, 2, 4):
-        kept: dict[str, np.ndarray] = {}
-        for number in (first, first + 1):
-            parts, stem = network.layers[number].parts, f"inner.encoder.layer.{number}."
-            for key, name in LINEAR.items():
-                matrix = parts[key].weight.detach().t().numpy()
-                whole, scale = packaged.stored[packaged.weight_of[stem + name]]
-                kept[scale] = (np.abs(matrix).max(axis=0, keepdims=True) / 127).astype(np.float32)
-                kept[whole] = np.round(matrix / kept[scale]).astype(np.int8)
-                kept[f"{stem}{name}.bias"] = parts[key].bias.detach().numpy()
-            for key, name in NORMS.items():
-                kept[f"{stem}{name}.weight"] = parts[key].weight.detach().numpy()
-                kept[f"{stem}{name}.bias"] = parts[key].bias.detach().numpy()
-        if first == 4:
-            head = network.head
-            kept["head"] = np.append(head.weight.detach().numpy()[0], head.bias.detach().numpy())
-        np.savez_compressed(out / f"boundaries-{first // 2 + 1}.npz", **kept)
-
-
 def main() -> None:
     torch.manual_seed(SEED)
     random.seed(SEED)
@@ -222,7 +131,7 @@ def main() -> None:
     said = [spoken([s.text for s in t.sentences]) for t in (*english, *own)]
     tuned = [c for _ in range(4) for s in said for c in chunks(s, tokenizer, known)]
     train(network, tuned, rate=1e-4, batch=BATCH // 2, steps=steps)
-    write(network.eval(), packaged, Path(sys.argv[2]))
+    write(network.eval().encoder, network.head, packaged, Path(sys.argv[2]), "boundaries")
 
 
 if __name__ == "__main__":

@@ -73,12 +73,11 @@ def main() -> None:
     y, groups = np.array([r.usable for r in data]), np.array([r.talk for r in data])
     drawn = np.isin(groups, talks.names(reporting=False))
     guess = np.mean([cross_validated(x, y, groups, seed) for seed in range(SHUFFLES)], axis=0)
+    now = np.array([r.worth for r in data])
     for label, part in (("all", drawn | True), ("drawn by chance", drawn), ("offered first", ~drawn)):
-        now = np.array([r.worth for r in data])
-        print(
-            f"{label}: {part.sum()} drafts, {y[part].mean():.0%} usable; area under the curve "
-            f"{roc_auc_score(y[part], guess[part]):.2f} cross-validated, the weights of now {roc_auc_score(y[part], now[part]):.2f}"
-        )
+        areas = [roc_auc_score(y[part], told[part]) for told in (guess, now)]
+        print(f"{label}: {part.sum()} drafts, {y[part].mean():.0%} usable; area under the curve cross-validated")
+        print(f"  {areas[0]:.2f}, with the weights of now {areas[1]:.2f}")
     if "--write" in sys.argv:
         fitted = model().fit(x, y)
         own, forms = np.split(fitted.coef_[0], [len(ranking.NAMES)])

@@ -1,7 +1,7 @@
 import pytest
 
 from escuela_core.language.inflecting import inflected
-from escuela_core.language.wordnet import glosses, opposites
+from escuela_core.language.wordnet import glosses, opposites, usual_opposites
 
 
 @pytest.mark.parametrize(
@@ -22,3 +22,11 @@ def test_senses_say_what_they_mean_without_examples() -> None:
 def test_opposites_of_one_part_of_speech_alone() -> None:
     assert "hot" in opposites("cold", "a")
     assert "heat" not in opposites("cool", "a")
+
+
+@pytest.mark.parametrize(
+    ("word", "against"),
+    [("dry", {"wet"}), ("light", {"heavy"}), ("hard", {"soft"}), ("flat", set()), ("qwertz", set())],
+)
+def test_the_usual_opposite_is_that_of_the_commonest_sense(word: str, against: set[str]) -> None:
+    assert usual_opposites(word, "a") == against

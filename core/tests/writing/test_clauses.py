@@ -81,6 +81,24 @@ def test_a_reason_belongs_to_the_clause_right_before_it() -> None:
     assert clause.say(clause.reason) == "the keeper opens the paddles one by one"
 
 
+def test_what_is_joined_to_a_reason_does_not_trail_behind_it() -> None:
+    first, _ = of("We use nylon because it's smooth, and on a woolly thread crystals start growing all over the fluff.")
+    assert first.say(first.reason) == "it's smooth"
+
+
+def test_a_reason_for_what_was_left_out_is_none() -> None:
+    (clause,) = of(
+        "Each cycle leads from light sleep down into deep sleep and then up again into dream sleep, "
+        "which is also called REM sleep, because the eyes move rapidly under the lids."
+    )
+    assert clause.reason == ()
+
+
+def test_an_object_with_another_behind_it_is_not_asked_for() -> None:
+    (clause,) = of("In the first year the triangles reached the Stairs, and in the second the lake.")
+    assert not [q for q in questions(clause) if q.key == "the Stairs"]
+
+
 def test_what_the_talk_only_reports_makes_no_clause() -> None:
     assert texts("People often suppose that the gate opens by itself.") == []
 

@@ -7,6 +7,7 @@ from conftest import spoken
 
 from escuela_core.items import Choice, Match, Order, TrueFalse
 from escuela_core.writing.forms import FORMS, Draft
+from escuela_core.writing.ranking import worth
 from escuela_core.writing.talk import talk_of
 
 FIRST_AID = (
@@ -93,9 +94,9 @@ def test_things_stand_beside_what_is_said_of_them() -> None:
 
 
 def test_every_draft_has_a_worth_and_quotes_what_it_rests_on(drafts) -> None:
-    from escuela_core.writing.ranking import FORM_WORTH
+    from escuela_core.writing.ranking import FORM_NAMES
 
-    assert {d.form for d in drafts} <= set(FORM_WORTH)
+    assert {d.form for d in drafts} <= set(FORM_NAMES)
     for draft in drafts:
         assert all(FIRST_AID[n] in draft.item.explanation for n in draft.sentences)
         assert len(draft.item.evidence) == len(draft.sentences)
@@ -109,6 +110,30 @@ def written(*sentences: str) -> list[Draft]:
 def test_what_a_thing_is_not_is_not_turned_round() -> None:
     found = written("A thermometer is not a spoon in this laboratory.", "A bleached coral is not dead.")
     assert prompts(found, "false_affirmed") == ["A bleached coral is dead."]
+
+
+def test_a_number_that_is_counted_up_behind_it_is_not_asked_for() -> None:
+    alone = "A good station has three sensors in its cellar."
+    assert {"gap_quantity", "complete_quantity"} <= {d.form for d in written(alone)}
+    for given_away in (
+        "A good station has three sensors, one for up and down, one for north and south, and one for east and west.",
+        "A leaf needs three things to do its work: water, carbon dioxide and light.",
+    ):
+        assert not {"gap_quantity", "complete_quantity", "false_quantity"} & {d.form for d in written(given_away)}
+
+
+def test_a_measured_height_is_not_turned_below_the_ground() -> None:
+    assert prompts(written("The rail stands ninety centimetres above the surface."), "false_opposite") == []
+    assert prompts(written("The old rail of oak stands above the surface."), "false_opposite")
+
+
+def test_what_pleased_judges_is_worth_more() -> None:
+    talk = talk_of(spoken(("The gauge fell by a third in May.", *FIRST_AID)).sentences)
+    drafts = [(d, c) for c in talk.clauses for form in FORMS for d in form(c, talk, random.Random(1))]
+    ranked = sorted(drafts, key=lambda pair: -worth(*pair, talk))
+    half = len(ranked) // 2
+    commas = ["," in d.item.asked for d, _ in ranked]
+    assert sum(commas[:half]) < sum(commas[half:])
 
 
 def test_the_subject_of_the_whole_talk_is_not_asked_for() -> None:

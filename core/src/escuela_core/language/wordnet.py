@@ -88,14 +88,20 @@ def glosses(lemma: str, part: str) -> tuple[str, ...]:
 @lru_cache(maxsize=20_000)
 def opposites(lemma: str, parts: str = "nvar") -> frozenset[str]:
     """Words that WordNet calls antonyms of ``lemma`` in any sense of the parts of speech ``parts``."""
-    found: set[str] = set()
-    for part in parts:
-        for sense in senses(lemma, part):
-            number = next((i + 1 for i, w in enumerate(sense.words) if w.lower() == lemma.lower()), 0)
-            for pointer in sense.pointers:
-                if pointer.symbol == "!" and pointer.source in (0, number):
-                    found.add(_sense(pointer.part, pointer.offset).words[pointer.target - 1].lower())
-    return frozenset(found)
+    return frozenset().union(*(_against(s, lemma) for part in parts for s in senses(lemma, part)))
+
+
+@lru_cache(maxsize=20_000)
+def usual_opposites(lemma: str, part: str) -> frozenset[str]:
+    """The antonyms of the commonest sense that has any, among the first two: of a dry room wet, not sweet."""
+    return next((found for s in senses(lemma, part)[:2] if (found := _against(s, lemma))), frozenset())
+
+
+def _against(sense: Sense, lemma: str) -> frozenset[str]:
+    """The antonyms of ``lemma`` in one sense."""
+    number = next((i + 1 for i, w in enumerate(sense.words) if w.lower() == lemma.lower()), 0)
+    told = (p for p in sense.pointers if p.symbol == "!" and p.source in (0, number))
+    return frozenset(_sense(p.part, p.offset).words[p.target - 1].lower() for p in told)
 
 
 @lru_cache(maxsize=20_000)

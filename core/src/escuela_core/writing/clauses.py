@@ -110,7 +110,7 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
     shown_everywhere = _condition_shown(parts.condition, shown)
     if shown_everywhere is None:
         return None
-    reason = tuple(parts.reason)
+    reason = tuple(_trimmed(parts.reason))
     if reason and (not _follows(kept, reason) or points_away(reason, shown, kept)):
         reason = ()
     tokens = tuple(_trimmed(kept))
@@ -133,7 +133,7 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
 
 def _follows(kept: Sequence[Token], reason: Sequence[Token]) -> bool:
     """Whether the reason stands right behind what is kept, so that it is the reason of just this."""
-    last = max((t.i for t in kept if t.i < reason[0].i), default=-1)
+    last = max((t.i for t in kept if t.i < reason[0].i and not t.is_punct), default=-1)
     return all(t.is_punct or t.lower_ in _REASONS for t in reason[0].doc[last + 1 : reason[0].i])
 
 

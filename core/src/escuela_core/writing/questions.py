@@ -179,4 +179,7 @@ def _object_questions(clause: Clause) -> Iterator[Question]:
         return
     if any(t.pos_ == "NUM" or t.dep_ in {"relcl", "conj", "prep", "punct"} for t in phrase):
         return
+    behind = [t for t in rest if t.i > phrase[-1].i and not t.is_punct]
+    if behind and behind[0].pos_ == "CCONJ":
+        return  # a second thing of the same kind would stand in the question
     yield Question(inverted(clause, _who_or_what(target), phrase), clause.say(phrase), phrase, None, "thing")

@@ -18,6 +18,8 @@ from escuela_core.writing.talk import Talk
 WANTED = 3
 _PARTS = frozenset("one a an half quarter third first second thirds quarters".split())
 LONGEST_PROMPT_WORDS = 24
+# What names one by one what was counted gives the number away: "three sensors, one for up and down, one for ...".
+_COUNTED_UP = re.compile(r":|, one\b|, the first\b", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
@@ -65,6 +67,8 @@ def measured(clause: Clause) -> Quantity | None:
     number = number_of(found[0].text).lower()
     if re.search(r"\b(?:between|each of|both) *$", clause.text[: found[0].start], re.IGNORECASE):
         return None  # "between two strokes" counts nothing
+    if _COUNTED_UP.search(clause.text[found[0].end :]):
+        return None
     if number.split()[0] in _PARTS:
         return None
     counts = any(

@@ -11,7 +11,7 @@ from escuela_core.items import TrueFalse
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.terms import is_negation
-from escuela_core.language.wordnet import opposites
+from escuela_core.language.wordnet import usual_opposites
 from escuela_core.writing.clause import Clause, capital, content, full_form, opened
 from escuela_core.writing.distractors import wrong_quantities
 from escuela_core.writing.forms.form import Draft, common, measured
@@ -172,7 +172,7 @@ def _opposite(token: Token) -> str | None:
         return None
     usual = [
         w
-        for w in opposites(word, "a")
+        for w in usual_opposites(word, "a")
         if " " not in w and zipf_frequency(w, "en") >= 3.6 and not w.startswith(("un", "non", "in", "im"))
     ]
     return max(usual, key=lambda w: (zipf_frequency(w, "en"), w), default=None)
@@ -188,6 +188,8 @@ def _turns_the_clause(token: Token) -> bool:
         )
     if token.lower_ in {"always", "never"}:
         return token.i < token.head.i and token.head.pos_ in {"VERB", "AUX"}
+    if token.lower_ in {"above", "below"} and any(c.pos_ == "NUM" for c in token.head.children):
+        return False  # a shelf two metres above the floor is not imagined below it
     return not any(c.dep_ == "prt" for c in token.children)
 
 
