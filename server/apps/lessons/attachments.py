@@ -4,9 +4,14 @@ from __future__ import annotations
 
 import re
 import subprocess
+from collections.abc import Iterable
+from functools import partial
 from pathlib import Path
 from uuid import UUID
 
+from django.db import transaction
+from django.db.models import TextField
+from django.db.models.functions import Cast
 from django.shortcuts import get_object_or_404
 from PIL import Image, ImageOps, UnidentifiedImageError
 
@@ -23,6 +28,7 @@ WIDEST_PX, MOST_PIXELS = 1_600, 60_000_000
 LONGEST_SOUND_MS = 10 * 60_000
 CONVERTING_S = 120
 _NAME = re.compile(r"[\w-]{32}")
+_NAMED_IN = ("items__content", "changes__before", "changes__after", "editions__content")
 
 
 def keep(owner: User, lesson: Lesson, *, upload_id: UUID, kind: str) -> Attachment:
@@ -43,6 +49,19 @@ def keep(owner: User, lesson: Lesson, *, upload_id: UUID, kind: str) -> Attachme
         uploads.remove(upload)
     attachment.save()
     return attachment
+
+
+def remove_unnamed(names: Iterable[str]) -> None:
+    """Those of the files ``names`` that no item, no change that can be undone and no edition names any more."""
+    for attachment in Attachment.objects.filter(name__in=list(names)):
+        if not any(_is_named(attachment.name, place) for place in _NAMED_IN):
+            transaction.on_commit(partial(attachment.path.unlink, missing_ok=True))
+            attachment.delete()
+
+
+def _is_named(name: str, place: str) -> bool:
+    told = Lesson.objects.annotate(told=Cast(place, TextField()))
+    return told.filter(told__contains=name).exists()
 
 
 def address_of(name: str) -> str | None:

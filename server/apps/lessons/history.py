@@ -10,6 +10,7 @@ from typing import Any, Literal
 from django.db import transaction
 from django.utils import timezone
 
+from apps.lessons import attachments
 from apps.lessons.models import Item, Lesson, Segment
 from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
@@ -78,12 +79,24 @@ def changing(lesson: Lesson, label: str, *, bout: str = "", script: Script = Non
         else:
             about, touched = _about(before, after)
             locked.changes.create(label=name, before=before, after=after, about=about, touched=touched)
-            old = locked.changes.values_list("id", flat=True)[KEPT_CHANGES:]
-            locked.changes.filter(id__in=list(old)).delete()
+            _forget(locked)
         locked.version += 1
         locked.save()
         lesson.version = locked.version
     request_check(locked)
+
+
+def _forget(lesson: Lesson) -> None:
+    """The oldest changes go for good, and with them the files that only they still named."""
+    old = list(lesson.changes.all()[KEPT_CHANGES:])
+    lesson.changes.filter(id__in=[change.id for change in old]).delete()
+    named = {name for change in old for side in (change.before, change.after) for name in _files(side)}
+    attachments.remove_unnamed(named)
+
+
+def _files(side: dict[str, Any]) -> Iterator[str]:
+    for item in side["items"].values():
+        yield from filter(None, (item["content"].get("image"), item["content"].get("sound")))
 
 
 def _keep_differences(before: dict[str, Any], after: dict[str, Any]) -> None:

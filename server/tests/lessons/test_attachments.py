@@ -7,7 +7,7 @@ import pytest
 from PIL import Image
 
 from apps.assignments.services import share
-from apps.lessons import attachments
+from apps.lessons import attachments, history
 from apps.lessons.models import Attachment
 from apps.recordings.models import Upload
 
@@ -101,3 +101,24 @@ def test_a_picture_without_words_for_it_is_a_finding_and_students_see_it(client,
     [question] = [q for q in shown if q["id"] == str(item.id)]
     assert (question["image_url"], question["image_alt"]) == (f"/media/attached/{name}", "A gate")
     assert question["sound_url"] is None
+
+
+def test_a_file_goes_with_the_last_change_that_names_it(
+    client, teacher, lesson, monkeypatch, django_capture_on_commit_callbacks
+) -> None:
+    monkeypatch.setattr(history, "KEPT_CHANGES", 3)
+    dropped, used = (kept(client, teacher, lesson, picture(size=(40, 30))).json()["name"] for _ in range(2))
+    first, second = lesson.items.all()[:2]
+    for item, name in ((first, dropped), (second, used)):
+        item.content["image"] = name
+        item.save()
+    with django_capture_on_commit_callbacks(execute=True):
+        with history.changing(lesson, "drop"):
+            first.delete()
+        for n in range(3):
+            assert Attachment.objects.get(name=dropped).path.exists(), "it can still be brought back"
+            with history.changing(lesson, f"type {n}"):
+                lesson.items.filter(id=second.id).update(seen=bool(n))
+    assert {a.name for a in Attachment.objects.all()} == {used}
+    assert not (Attachment(name=dropped).path).exists()
+    assert Attachment(name=used).path.exists()
