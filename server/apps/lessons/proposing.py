@@ -57,6 +57,7 @@ def _wishes(lesson: Lesson, given: dict[str, Any]) -> Wishes:
         mistakes=tuple(given["mistakes"]),
         remarks=given["remarks"],
         about=tuple(Span(s.start_ms, s.end_ms) for s in marked),
+        words=tuple(given["words"]),
         seed=given["seed"],
     )
 

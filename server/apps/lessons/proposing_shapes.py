@@ -9,6 +9,7 @@ from escuela_core.language.levels import LEVELS
 from escuela_core.writing.mistakes import MOST_MISTAKE_LETTERS, MOST_MISTAKES
 from escuela_core.writing.wishes import KINDS as WRITTEN
 from escuela_core.writing.wishes import MOST_GOAL_LETTERS, MOST_GOALS, MOST_REMARK_LETTERS
+from escuela_core.writing.worded import MOST_WORD_LETTERS, MOST_WORDS
 
 
 class WishesData(serializers.Serializer[object]):
@@ -31,6 +32,9 @@ class WishesData(serializers.Serializer[object]):
 class ProposeIn(WishesData):
     segments = serializers.ListField(child=serializers.UUIDField(), required=False, default=list)
     sentences = serializers.ListField(child=serializers.IntegerField(), max_length=500, required=False, default=list)
+    words = serializers.ListField(
+        child=serializers.CharField(max_length=MOST_WORD_LETTERS), max_length=MOST_WORDS, required=False, default=list
+    )
     by = serializers.ChoiceField(("built_in", "service"), required=False, default="built_in")
     seed = serializers.IntegerField(min_value=0, max_value=10**6, required=False, default=1)
 

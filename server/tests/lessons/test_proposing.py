@@ -79,6 +79,13 @@ def test_marked_sentences_alone_are_asked_about(client, teacher) -> None:
     assert all(i.content["evidence"][0]["start_ms"] == sentence.start_ms for i in pool)
 
 
+def test_marked_words_are_asked_about_and_those_nobody_says_are_named(client, teacher) -> None:
+    lesson = make_lesson(teacher)
+    result = proposed(client, lesson, words=["pump", "rudder"], count=2)["result"]
+    assert result["unused"] == ["rudder"]
+    assert any("pump" in (i.content.get("answers") or ()) for i in lesson.items.filter(place="pool"))
+
+
 def test_wishes_are_kept_under_a_name_with_one_default(client, lesson) -> None:
     for name in ("quick", "thorough"):
         kept = {"name": name, "wishes": KINDS | {"level": "A2"}, "is_default": True}

@@ -1613,6 +1613,7 @@ export interface components {
             remarks: string;
             segments?: string[];
             sentences?: number[];
+            words?: string[];
             /** @default built_in */
             by: components["schemas"]["ProposeInByEnum"];
             /** @default 1 */

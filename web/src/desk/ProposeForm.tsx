@@ -34,6 +34,7 @@ export function ProposeForm({ state }: { state: DeskState }) {
       <h2 className="mb-2 font-semibold">{t("items.proposed")}</h2>
       <Place desk={desk} about={state.about.length} value={place} change={setPlace} />
       <p className="mb-3 text-[13px] text-quiet">{t("items.aboutHelp")}</p>
+      <Words words={state.words} take={state.askWord} />
       <AnyOf
         label={t("items.kinds")}
         chosen={wishes.kinds}
@@ -95,6 +96,26 @@ function Place(props: { desk: Desk; about: number; value: string; change: (value
   );
 }
 
+/** The marked words, each taken back by a press. */
+function Words(props: { words: string[]; take: (word: string) => void }) {
+  const { t } = useTranslation();
+  if (props.words.length === 0) return null;
+  return (
+    <div className="mb-3">
+      <p className="text-[13px] text-quiet">{t("items.words")}</p>
+      <ul className="flex flex-wrap gap-1.5">
+        {props.words.map((word) => (
+          <li key={word}>
+            <Button small aria-label={t("items.wordBack", { word })} onClick={() => props.take(word)}>
+              <span dir="auto">{word}</span> <span aria-hidden="true">×</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
 /** Asks the writer, watches it, and shows its items as they come. */
 function useProposing(state: DeskState, wishes: Wishes, place: string, by: "built_in" | "service") {
   const queries = useQueryClient();
@@ -113,6 +134,7 @@ function useProposing(state: DeskState, wishes: Wishes, place: string, by: "buil
     const given = {
       ...wishes,
       segments: ["", "here", "about"].includes(place) ? [] : [place],
+      words: state.words,
       sentences: place === "about" ? state.about : place === "here" && sentence ? [sentence.id] : [],
       by,
       seed,

@@ -7,6 +7,8 @@ import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
 
 const NUDGE_MS = 100;
+// More words than these are taken for a sentence.
+const MOST_WORDS_MARKED = 5;
 
 /** Every key of the desk: the clock's, the pauses', the items', the check's. */
 export function useDeskKeys(state: DeskState, step: Step): void {
@@ -107,7 +109,18 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
   ];
 }
 
-/** Marks the sentences that are selected with the mouse, or the one in hand. */
+/** A few words selected within one sentence; empty for more or less. */
+function selectedWords(selection: Selection | null, touched: number): string {
+  const words =
+    selection
+      ?.toString()
+      .trim()
+      .replace(/\s+/g, " ")
+      .replace(/^[\p{P}]+|[\p{P}]+$/gu, "") ?? "";
+  return touched === 1 && words.split(" ").length <= MOST_WORDS_MARKED ? words.slice(0, 60) : "";
+}
+
+/** Marks the words or the sentences that are selected with the mouse, or the sentence in hand. */
 function askAbout(state: DeskState) {
   const selection = document.getSelection();
   const touched = selection?.isCollapsed
@@ -116,6 +129,12 @@ function askAbout(state: DeskState) {
         const text = document.querySelector(`[data-sentence="${s.position}"]`);
         return text !== null && selection?.containsNode(text, true);
       });
+  const words = selectedWords(selection, touched.length);
+  if (words) {
+    state.askWord(words);
+    selection?.removeAllRanges();
+    return;
+  }
   const here = state.sentences[state.sentenceAt(state.clock.nowMs + 5)];
   const meant = touched.length > 0 ? touched : here ? [here] : [];
   state.askAbout(meant.map((s) => s.id));

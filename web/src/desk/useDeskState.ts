@@ -32,6 +32,9 @@ export type DeskState = {
   /** Sentences, by their ids, that the writer shall ask about. */
   about: number[];
   askAbout: (sentences: number[]) => void;
+  /** Words that the writer shall ask about, as they were marked in the script. */
+  words: string[];
+  askWord: (word: string) => void;
   beside: number | null;
   setBeside: (track: number | null) => void;
   addItem: (kind: Content["kind"], pauseMs?: number) => void;
@@ -86,6 +89,11 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
       setAbout((old) => [...old.filter((o) => !ids.includes(o)), ...ids.filter((id) => !old.includes(id))]),
     [],
   );
+  const [words, setWords] = useState<string[]>([]);
+  const askWord = useCallback(
+    (word: string) => setWords((old) => (old.includes(word) ? old.filter((w) => w !== word) : [...old, word])),
+    [],
+  );
   const [beside, setBeside] = useState<number | null>(null);
   const [proposing, propose] = useState<string | null>(null);
   const proposeHere = useCallback(async (ms: number) => propose((await proposeAt(desk, ms)).id), [desk]);
@@ -117,6 +125,8 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     propose,
     about,
     askAbout,
+    words,
+    askWord,
     beside,
     setBeside,
   };

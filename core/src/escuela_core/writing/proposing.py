@@ -42,7 +42,7 @@ class Proposal:
     """Items in order of time, how many were wanted, and a code that says why there are fewer.
 
     ``followed`` and ``ignored`` are the parts of the teacher's remarks that could and could not be followed;
-    ``unspoken`` the goals the recording does not speak to, ``unused`` the mistakes nothing was made of.
+    ``unspoken`` the goals the recording does not speak to, ``unused`` the words and mistakes nothing was made of.
     """
 
     items: tuple[Item, ...]
@@ -101,8 +101,13 @@ def propose(
         steering.remarks.followed,
         steering.remarks.ignored,
         tuple(g.text for g in steering.goals if not g.sentences),
-        tuple(m for m in wishes.mistakes if m not in used),
+        (*_without_item(wishes.words, items), *(m for m in wishes.mistakes if m not in used)),
     )
+
+
+def _without_item(words: Sequence[str], items: Sequence[Item]) -> list[str]:
+    asked = [" ".join([item.asked, *item.key_texts]).lower() for item in items]
+    return [w for w in words if not any(w.lower() in text for text in asked)]
 
 
 def _with_mistakes(
@@ -140,7 +145,8 @@ def candidates(
     made = _by_grammar if speaks(transcript.language) else _by_words
     found: list[Candidate] = []
     listed = ((item, (n,), mistakes.WORTH) for _, item, n in steering.mistaken if n in open_places)
-    drafts = chain(listed, made(transcript, open_places, wishes.seed))
+    worded = ((item, (n,), likely) for _, item, n, likely in steering.worded if n in open_places)
+    drafts = chain(listed, worded, made(transcript, open_places, wishes.seed))
     for item, sentences, likely in drafts:
         fresh = item.kind in ("match", "order") or item.asked.lower() not in prompts
         if fresh and not taken & set(item.evidence) and steering.allows(item, sentences):

@@ -54,6 +54,7 @@ def messages(transcript: Transcript, wishes: Wishes, *, count: int, asked: Seque
     if wishes.depths:
         wanted.append(f"Depths wanted: {', '.join(wishes.depths)}.")
     wanted += [f"Learning goal: {goal}" for goal in wishes.goals]
+    wanted += [f"To be asked about: {word}" for word in wishes.words]
     wanted += [f"A mistake students make, to be met in an item where it fits: {m}" for m in wishes.mistakes]
     if wishes.remarks.strip():
         wanted.append(f"Remarks of the teacher: {wishes.remarks.strip()}")

@@ -16,6 +16,7 @@ from escuela_core.language.vectors import encoder
 from escuela_core.transcripts.model import Sentence
 from escuela_core.writing.mistakes import statements
 from escuela_core.writing.wishes import MOST_GOALS, Remarks, Wishes, read_remarks
+from escuela_core.writing.worded import gaps
 
 # From this likeness on a sentence speaks to a goal (MiniLM, cosine).
 SPOKEN_TO = 0.38
@@ -38,6 +39,7 @@ class Steering:
         self.remarks: Remarks = read_remarks(wishes.remarks)
         self.goals = _spoken_to(wishes.goals[:MOST_GOALS], sentences)
         self.mistaken = tuple(statements(wishes.mistakes, sentences))
+        self.worded = tuple(gaps(wishes.words, sentences))
         self._language = language
         self._known = {w for s in sentences for w in s.text.lower().split()}
         self._marked = {n for n, s in enumerate(sentences) if any(s.span.overlap_ms(m) for m in wishes.about)}

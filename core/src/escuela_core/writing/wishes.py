@@ -15,8 +15,8 @@ MOST_GOALS, MOST_GOAL_LETTERS = 30, 400
 
 @dataclass(frozen=True, slots=True)
 class Wishes:
-    """``count`` None: as many as the recording bears. Empty ``depths``: any. ``about``: marked sentences.
-    ``mistakes``: what students get wrong, a line each."""
+    """``count`` None: as many as the recording bears. Empty ``depths``: any. ``about`` and ``words``: marked sentences
+    and words. ``mistakes``: what students get wrong, a line each."""
 
     count: int | None = None
     kinds: tuple[str, ...] = KINDS
@@ -25,6 +25,7 @@ class Wishes:
     goals: tuple[str, ...] = ()
     remarks: str = ""
     about: tuple[Span, ...] = ()
+    words: tuple[str, ...] = ()
     mistakes: tuple[str, ...] = ()
     seed: int = 1
 
