@@ -101,6 +101,31 @@ def test_opposites(claimed: str, sentence: str, outcome: str) -> None:
     assert opposites.compare(claimed, passage(sentence)).outcome == outcome
 
 
+EMPTIED = "Emptying the chamber takes four minutes, which is faster than filling it."
+
+
+@pytest.mark.parametrize(
+    ("given", "answer", "sentence", "words"),
+    [
+        ("How long does it take to fill the chamber?", "Four minutes", EMPTIED, ("fill", "Emptying")),
+        ("How long does it take to empty the chamber?", "Four minutes", EMPTIED, None),
+        ("How long does it take to fill the chamber?", "Six minutes", EMPTIED, None),
+        (
+            "How often is an older piano tuned?",
+            "Four times",
+            "A new piano needs it four times a year.",
+            ("older", "new"),
+        ),
+        ("How many lamps are not dark?", "Eight", "All eight lamps are light.", None),
+        ("What fills the chamber?", "Water", EMPTIED, None),
+    ],
+)
+def test_a_number_that_is_said_of_the_opposite(given: str, answer: str, sentence: str, words) -> None:
+    asked = Claim(f"{given} {answer}", given, answer, answer_at=len(given) + 1)
+    found = opposites.of_the_number(asked, passage(sentence))
+    assert ((found.claimed, found.said) if found.outcome == "clashing" else None) == words
+
+
 @pytest.mark.parametrize(
     ("claimed", "sentence", "said"),
     [

@@ -16,5 +16,9 @@ class Comparison:
     claimed: str = ""
     said: str = ""
 
+    def or_else(self, other: Comparison) -> Comparison:
+        """Itself where it clashes, else ``other``."""
+        return self if self.outcome == "clashing" else other
+
 
 SILENT = Comparison("silent")

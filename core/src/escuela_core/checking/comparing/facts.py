@@ -44,7 +44,7 @@ def compare(claim: Claim, passage: Passage) -> Facts:
     return Facts(
         quantities.compare(claim, passage),
         names.compare(claim, passage),
-        opposites.compare(asserted, passage),
+        opposites.compare(asserted, passage).or_else(opposites.of_the_number(claim, passage)),
         polarity.compare(asserted, passage),
         opposites.wider(asserted, passage),
         degrees.compare(asserted, passage),

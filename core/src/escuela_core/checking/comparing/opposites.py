@@ -3,11 +3,17 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from typing import TYPE_CHECKING
 
+from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
 from escuela_core.language.parsing import parsed
+from escuela_core.language.terms import is_negation
 from escuela_core.language.wordnet import near, opposites
+
+if TYPE_CHECKING:
+    from spacy.tokens import Token
 
 # Directions in which things change, lie and compare: two ends each, in the words of teachers.
 _ENDS = (
@@ -62,6 +68,39 @@ def compare(claim: str, passage: Passage) -> Comparison:
         if against:
             return Comparison("clashing", token.text, theirs[against[0]])
     return SILENT
+
+
+def of_the_number(claim: Claim, passage: Passage) -> Comparison:
+    """The number is right, but said of the opposite: of emptying, where filling is asked about."""
+    if any(is_negation(t) for t in parsed(claim.given)):
+        return SILENT  # "not one is dark" is the same as lit
+    for number in claim.answer_quantities:
+        places = [p for p in passage.find_quantity(number) if p.sentence == 0]
+        if not places:
+            continue
+        clauses = [{t.lemma_.lower(): t.text for t in _clause(p.token)} for p in places]
+        for token in parsed(claim.given):
+            lemma = token.lemma_.lower()
+            if token.is_stop or token.pos_ not in {"ADJ", "VERB", "NOUN", "ADV"}:
+                continue
+            against = [sorted(opposites(lemma) & told.keys()) for told in clauses]
+            if all(against) and not any(lemma in told for told in clauses):
+                return Comparison("clashing", token.text, clauses[0][against[0][0]])
+    return SILENT
+
+
+def _clause(token: Token) -> list[Token]:
+    """The words of the clause that says ``token``, without the clauses that hang on it."""
+    verb = token
+    while verb.head != verb and not (verb.pos_ in {"VERB", "AUX"} and verb.dep_ not in {"amod", "csubj", "pcomp"}):
+        verb = verb.head
+    apart = {
+        t.i
+        for other in verb.subtree
+        if other != verb and other.dep_ in {"relcl", "advcl", "conj", "parataxis"} and other.pos_ in {"VERB", "AUX"}
+        for t in other.subtree
+    }
+    return [t for t in verb.subtree if t.i not in apart]
 
 
 def wider(claim: str, passage: Passage) -> Comparison:
