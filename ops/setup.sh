@@ -33,7 +33,7 @@ python_packages() {
   say "Installing Python packages ..."
   [ -x "$PY" ] || "$python" -m venv "$ROOT/.venv" || die "A virtual environment could not be made (is python3-venv there?)."
   "$PY" -m pip install -q --disable-pip-version-check "uv==$(sed -n 's/^uv==\([0-9.]*\).*/\1/p' "$ROOT/requirements-dev.txt")" \
-    && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --require-hashes "${locks[@]}" \
+    && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --compile-bytecode --require-hashes "${locks[@]}" \
     && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --no-deps -e "$ROOT/core" \
     || die "The Python packages of $* could not be installed."
   echo "$mark" > "$STATE/python.mark"
