@@ -9,6 +9,7 @@ from typing import Literal
 
 from escuela_core.checking.claims import Claim, key_claims, option_claims
 from escuela_core.checking.evidence import Scores, Script, best, scores, script_of
+from escuela_core.checking.explained import explanation_findings
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
 from escuela_core.checking.judging import Likelihood, judged, likelihood, turned
@@ -189,6 +190,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
         *also_right(item, script, options, reading),
         *([outside[0]] if outside else []),
         *wording_findings(item, evidence[0].text),
+        *explanation_findings(item, script),
     ]
     resting = list(item.evidence) or [script.transcript.sentences[r.best].span for r in readings]
     findings += pause_findings(item, resting, script.transcript, ground.silences)

@@ -40,7 +40,7 @@ def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdic
     language = script.transcript.language
     if not judged(language):
         return _by_words_alone(reading)
-    clash = None if reading.quoted else _clash(reading)
+    clash = None if reading.quoted else clash_of(reading)
     if reading.quoted and not reading.claim.denied:
         return "heard", Reason("said", "The talk says it here.")
     if likely.heard >= heard_from(language) and (clash is None) != reading.claim.denied:
@@ -93,7 +93,7 @@ def _by_words_alone(reading: Reading) -> tuple[Verdict, Reason]:
     return "unclear", Reason("language", "The check reads this language by its words alone, which is not enough here.")
 
 
-def _clash(reading: Reading) -> Reason | None:
+def clash_of(reading: Reading) -> Reason | None:
     """The clash to name: quantities first, then names, opposites and negation; only in a sentence on the subject."""
     figures = reading.figures
     on_subject = figures["given_words"] >= 0.34 or figures["meaning"] >= 0.55
