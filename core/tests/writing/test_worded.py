@@ -34,14 +34,14 @@ def talk():
 
 
 def test_a_word_becomes_a_gap_in_a_sentence_that_says_it_once_and_asks_nothing(talk) -> None:
-    ((word, gap, sentence, _),) = gaps(["paddles"], talk.sentences)
+    ((word, gap, sentence, _),) = gaps(["paddles"], talk.sentences, "en")
     assert isinstance(gap, Gap)
     assert gap.prompt == "The keeper of the canal lock winds the ___ open with a crank."
     assert (word, gap.answers, sentence, gap.evidence) == ("paddles", ("Paddles",), 0, (talk.sentences[0].span,))
 
 
 def test_parts_of_words_and_signs_are_no_words(talk) -> None:
-    assert list(gaps(["paddle", "pum", "", "own (", "\\w+"], talk.sentences)) == []
+    assert list(gaps(["paddle", "pum", "", "own (", "\\w+"], talk.sentences, "en")) == []
 
 
 def test_marked_words_come_first_and_what_nothing_was_made_of_is_said(talk) -> None:
@@ -52,4 +52,6 @@ def test_marked_words_come_first_and_what_nothing_was_made_of_is_said(talk) -> N
 
 def test_words_are_asked_about_in_any_language() -> None:
     made = propose(read_captions(SPANISH.encode(), language="es"), Wishes(count=1, words=("cámara",)))
-    assert [i.asked for i in made.items] == ["La ___ tarda unos seis minutos en llenarse de agua."]
+    (item,) = made.items
+    assert item.asked == "La ___ tarda unos seis minutos en llenarse de agua."
+    assert item.explanation == "La grabación dice: “La cámara tarda unos seis minutos en llenarse de agua.”"

@@ -97,7 +97,7 @@ def _orders(
         spoken.add(term)
         if len(chosen) == STEPS:
             texts = tuple(sentences[n].text.rstrip(".") for n in chosen)
-            explanation = _SAYS.get(code, "“{}”").format(" … ".join(sentences[n].text for n in chosen))
+            explanation = says(" … ".join(sentences[n].text for n in chosen), code)
             spans = tuple(sentences[n].span for n in chosen)
             prompt = _ORDER.get(code, _ORDER["en"])
             yield Order(prompt=prompt, steps=texts, explanation=explanation, evidence=spans), tuple(chosen), ORDER_WORTH
@@ -106,7 +106,7 @@ def _orders(
 
 def _items(sentence: Sentence, target: str, terms: Mapping[str, str], code: str, rng: random.Random) -> Iterator[Item]:
     prompt = re.sub(rf"\b{re.escape(target)}\b", GAP_MARK, sentence.text, count=1)
-    explanation = _SAYS.get(code, "“{}”").format(sentence.text)
+    explanation = says(sentence.text, code)
     yield Gap(prompt=prompt, answers=(target,), explanation=explanation, evidence=(sentence.span,))
     alike = [
         w
@@ -119,6 +119,11 @@ def _items(sentence: Sentence, target: str, terms: Mapping[str, str], code: str,
         options = tuple(Option(t, t == target) for t in texts)
         asked = _COMPLETE.get(code, "") + prompt
         yield Choice(prompt=asked, options=options, explanation=explanation, evidence=(sentence.span,))
+
+
+def says(quoted: str, language: str) -> str:
+    """The explanation of an item by the words it rests on, in its language where that is known here."""
+    return _SAYS.get(language[:2].lower(), "“{}”").format(quoted)
 
 
 def articles_of(sentences: Sequence[Sentence], code: str) -> dict[str, str]:

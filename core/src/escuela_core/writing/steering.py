@@ -39,7 +39,7 @@ class Steering:
         self.remarks: Remarks = read_remarks(wishes.remarks)
         self.goals = _spoken_to(wishes.goals[:MOST_GOALS], sentences)
         self.mistaken = tuple(statements(wishes.mistakes, sentences))
-        self.worded = tuple(gaps(wishes.words, sentences))
+        self.worded = tuple(gaps(wishes.words, sentences, language))
         self._language = language
         self._known = {w for s in sentences for w in s.text.lower().split()}
         self._marked = {n for n, s in enumerate(sentences) if any(s.span.overlap_ms(m) for m in wishes.about)}

@@ -8,6 +8,7 @@ from collections.abc import Iterator, Sequence
 from escuela_core.items import Gap, Item
 from escuela_core.items.model import GAP_MARK
 from escuela_core.transcripts.model import Sentence
+from escuela_core.writing.by_words import says
 
 MOST_WORDS, MOST_WORD_LETTERS = 30, 60
 # Put before what the writer would ask by itself, behind listed mistakes.
@@ -16,7 +17,7 @@ SHORTEST, LONGEST, BEST = 4, 30, 12
 EACH = 2
 
 
-def gaps(words: Sequence[str], sentences: Sequence[Sentence]) -> Iterator[tuple[str, Item, int, float]]:
+def gaps(words: Sequence[str], sentences: Sequence[Sentence], language: str) -> Iterator[tuple[str, Item, int, float]]:
     """The word as marked, the gap, the number of its sentence and its worth, for up to two sentences a word."""
     for word in dict.fromkeys(w.strip() for w in words[:MOST_WORDS]):
         found = re.compile(rf"(?<!\w){re.escape(word)}(?!\w)", re.IGNORECASE)
@@ -27,7 +28,7 @@ def gaps(words: Sequence[str], sentences: Sequence[Sentence]) -> Iterator[tuple[
             spoken = found.search(said.text)
             assert spoken
             prompt = f"{said.text[: spoken.start()]}{GAP_MARK}{said.text[spoken.end() :]}"
-            explanation = f"The recording says: “{said.text}”"
+            explanation = says(said.text, language)
             gap = Gap(prompt=prompt, answers=(spoken.group(),), explanation=explanation, evidence=(said.span,))
             yield word, gap, number, WORTH - rank
 
