@@ -57,6 +57,18 @@ describe("a host's player seen as a media element", () => {
     expect(heard).toEqual(["play", "pause"]);
   });
 
+  it("keeps what is asked of it before the host has said a word, the last of each", () => {
+    media.currentTime = 12;
+    void media.play();
+    media.currentTime = 21.5;
+    expect(sent.map((s) => s.player)).toEqual(["hello"]);
+    told({ time: 0 });
+    expect(sent.slice(1)).toMatchObject([{ player: "play" }, { player: "seek", value: 21.5 }]);
+    expect(media.currentTime).toBe(21.5);
+    told({ time: 21.6, playing: true });
+    expect([media.paused, sent.length]).toEqual([false, 3]);
+  });
+
   it("stands still at once when paused, and takes no state from before that", () => {
     told({ time: 10, playing: true });
     const before = sent.at(-1)?.number;

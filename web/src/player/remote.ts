@@ -1,8 +1,8 @@
 /** A host's own player in a frame, moved by messages in its dialect, seen as a media element by the clock.
  *
- * Between two states that it tells, the time is counted on.
+ * Between two states that it tells, the time is counted on. What is asked of it before it has said anything waits until then.
  */
-import { type Dialect, type State, states } from "./dialects";
+import { type Dialect, type Order, type State, states } from "./dialects";
 
 export type Media = Pick<
   HTMLMediaElement,
@@ -13,6 +13,7 @@ export class RemoteMedia extends EventTarget implements Media {
   private state: State = { time: 0, playing: false, ended: false, rate: 1 };
   private since = 0;
   private origin: string;
+  private waiting: Map<Order, number | undefined> | null = new Map();
 
   constructor(
     private frame: HTMLIFrameElement,
@@ -70,8 +71,20 @@ export class RemoteMedia extends EventTarget implements Media {
 
   private greet = () => this.tell("hello");
 
-  private tell(order: Parameters<Dialect["order"]>[0], value?: number): void {
+  private tell(order: Order, value?: number): void {
+    if (this.waiting && order !== "hello") {
+      for (const overtaken of order === "play" || order === "pause" ? (["play", "pause"] as const) : [order])
+        this.waiting.delete(overtaken);
+      this.waiting.set(order, value);
+      return;
+    }
     for (const message of this.dialect.order(order, value)) this.frame.contentWindow?.postMessage(message, this.origin);
+  }
+
+  private catchUp(): void {
+    const orders = this.waiting;
+    this.waiting = null;
+    for (const [order, value] of orders ?? []) this.tell(order, value);
   }
 
   private take(state: State): void {
@@ -81,6 +94,7 @@ export class RemoteMedia extends EventTarget implements Media {
 
   private hear = (event: MessageEvent) => {
     if (event.source !== this.frame.contentWindow || event.origin !== this.origin) return;
+    this.catchUp();
     const before = { ...this.state, time: this.currentTime };
     const told = this.dialect.read(event.data, before);
     if (!told) return;
