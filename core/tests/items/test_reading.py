@@ -14,7 +14,10 @@ ITEMS = {
             "id": "q1",
             "kind": "choice",
             "prompt": "How long?",
-            "options": [{"text": "six", "correct": True, "feedback": "yes"}, {"text": "two", "correct": False}],
+            "options": [
+                {"text": "six", "correct": True, "feedback": "yes"},
+                {"text": "two", "correct": False, "image": "clock.png"},
+            ],
             "explanation": "Because.",
             "marks": 2,
             "depth": "reason",

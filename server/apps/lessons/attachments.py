@@ -10,7 +10,7 @@ from pathlib import Path
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import TextField
+from django.db.models import QuerySet, TextField
 from django.db.models.functions import Cast
 from django.shortcuts import get_object_or_404
 from PIL import Image, ImageOps, UnidentifiedImageError
@@ -54,14 +54,28 @@ def keep(owner: User, lesson: Lesson, *, upload_id: UUID, kind: str) -> Attachme
 def remove_unnamed(names: Iterable[str]) -> None:
     """Those of the files ``names`` that no item, no change that can be undone and no edition names any more."""
     for attachment in Attachment.objects.filter(name__in=list(names)):
-        if not any(_is_named(attachment.name, place) for place in _NAMED_IN):
-            transaction.on_commit(partial(attachment.path.unlink, missing_ok=True))
-            attachment.delete()
+        if not any(_naming(attachment.name, place).exists() for place in _NAMED_IN):
+            _remove(attachment)
 
 
-def _is_named(name: str, place: str) -> bool:
-    told = Lesson.objects.annotate(told=Cast(place, TextField()))
-    return told.filter(told__contains=name).exists()
+def let_go(lesson: Lesson) -> None:
+    """Before ``lesson`` goes: a file that another lesson names too stays with that one, the others go."""
+    for attachment in lesson.attachments.all():
+        others = (_naming(attachment.name, place).exclude(id=lesson.id).first() for place in _NAMED_IN)
+        attachment.lesson = next((other for other in others if other is not None), lesson)
+        if attachment.lesson == lesson:
+            _remove(attachment)
+        else:
+            attachment.save()
+
+
+def _remove(attachment: Attachment) -> None:
+    transaction.on_commit(partial(attachment.path.unlink, missing_ok=True))
+    attachment.delete()
+
+
+def _naming(name: str, place: str) -> QuerySet[Lesson]:
+    return Lesson.objects.annotate(told=Cast(place, TextField())).filter(told__contains=name)
 
 
 def address_of(name: str) -> str | None:

@@ -14,6 +14,7 @@ from apps.lessons import attachments
 from apps.lessons.models import Item, Lesson, Segment
 from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
+from escuela_core.items.texts import files
 
 Script = Sequence[int] | Literal["whole"] | None
 KEPT_CHANGES = 100
@@ -96,7 +97,7 @@ def _forget(lesson: Lesson) -> None:
 
 def _files(side: dict[str, Any]) -> Iterator[str]:
     for item in side["items"].values():
-        yield from filter(None, (item["content"].get("image"), item["content"].get("sound")))
+        yield from files(item["content"])
 
 
 def _keep_differences(before: dict[str, Any], after: dict[str, Any]) -> None:

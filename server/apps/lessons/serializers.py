@@ -26,6 +26,7 @@ class OptionData(serializers.Serializer[object]):
     text = serializers.CharField(allow_blank=True)
     correct = serializers.BooleanField()
     feedback = serializers.CharField(required=False, allow_blank=True)
+    image = serializers.CharField(required=False, allow_blank=True)
 
 
 class CriterionData(serializers.Serializer[object]):

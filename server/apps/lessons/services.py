@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from apps.lessons import attachments
 from apps.lessons.history import changing
 from apps.lessons.models import Lesson
 from apps.recordings import services as recordings
@@ -34,4 +35,5 @@ def remove(lesson: Lesson) -> None:
     """Remove a lesson with its recording. What students have stays: a lesson that was shared cannot be removed."""
     if lesson.recording.editions.exists():
         raise SentenceError("lesson_shared", "This lesson has been shared, so it stays for those who have it.")
+    attachments.let_go(lesson)
     recordings.discard(lesson.recording)

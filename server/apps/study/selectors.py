@@ -71,6 +71,7 @@ def question(item: Item, shuffled_for: str = "") -> dict[str, Any]:
         "prompt": item.asked,
         "left": left,
         "options": item.shown,
+        "option_image_urls": [address_of(o.image) for o in item.options] if isinstance(item, Choice) else [],
         "order": display_order(item.shown, shuffled_for + item.id) if shuffles else list(range(len(item.shown))),
         "several": several,
         "marks": item.marks,

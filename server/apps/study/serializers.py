@@ -36,6 +36,7 @@ class QuestionOut(serializers.Serializer[object]):
     hear_from_ms = serializers.IntegerField(allow_null=True)
     image_url = serializers.CharField(allow_null=True)
     image_alt = serializers.CharField()
+    option_image_urls = serializers.ListField(child=serializers.CharField(allow_null=True))
     sound_url = serializers.CharField(allow_null=True)
 
 

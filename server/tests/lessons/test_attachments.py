@@ -8,8 +8,8 @@ from PIL import Image
 
 from apps.assignments.services import share
 from apps.lessons import attachments, history
-from apps.lessons.models import Attachment
-from apps.recordings.models import Upload
+from apps.lessons.models import Attachment, Lesson
+from apps.recordings.models import Recording, Upload
 
 from ..conftest import StudentBrowser, item_with, upload
 from .test_lessons import send
@@ -122,3 +122,29 @@ def test_a_file_goes_with_the_last_change_that_names_it(
     assert {a.name for a in Attachment.objects.all()} == {used}
     assert not (Attachment(name=dropped).path).exists()
     assert Attachment(name=used).path.exists()
+
+
+def test_options_have_pictures_of_their_own(client, teacher, lesson) -> None:
+    name = kept(client, teacher, lesson, picture()).json()["name"]
+    item = item_with(lesson, "choice")
+    item.content["options"][1]["image"] = name
+    item.save()
+    shown = StudentBrowser(share(teacher, lesson, name="Pictures", policy={})).get()["lesson"]["items"]
+    [question] = [q for q in shown if q["id"] == str(item.id)]
+    assert question["option_image_urls"][:2] == [None, f"/media/attached/{name}"]
+    attachments.remove_unnamed([name])
+    assert Attachment.objects.filter(name=name).exists()
+
+
+def test_a_picture_that_another_lesson_has_taken_over_outlives_its_own(
+    client, teacher, lesson, django_capture_on_commit_callbacks
+) -> None:
+    taken, own = (kept(client, teacher, lesson, picture(size=(40, 30))).json()["name"] for _ in range(2))
+    lesson.items.create(place=90, content={"kind": "note", "text": "Look.", "image": own})
+    other = Lesson.objects.create(owner=teacher, title="Next", recording=Recording.objects.create(owner=teacher))
+    other.items.create(place=1, content={"kind": "note", "text": "Look.", "image": taken})
+    with django_capture_on_commit_callbacks(execute=True):
+        assert client.delete(f"/api/lessons/{lesson.id}/").status_code == 204
+    assert [a.name for a in Attachment.objects.all()] == [taken]
+    assert client.get(f"/media/attached/{taken}").status_code == 200
+    assert not Attachment(name=own).path.exists()

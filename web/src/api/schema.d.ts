@@ -1486,11 +1486,13 @@ export interface components {
             text: string;
             correct: boolean;
             feedback?: string;
+            image?: string;
         };
         OptionDataRequest: {
             text: string;
             correct: boolean;
             feedback?: string;
+            image?: string;
         };
         OrderInRequest: {
             ids: string[];
@@ -1636,6 +1638,7 @@ export interface components {
             hear_from_ms: number | null;
             image_url: string | null;
             image_alt: string;
+            option_image_urls: (string | null)[];
             sound_url: string | null;
         };
         ReasonOut: {

@@ -1,4 +1,5 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { ImagePlus } from "lucide-react";
+import { type ClipboardEvent as ReactClipboardEvent, type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { attach, attachedUrl } from "../api/attachments";
 import { clock as shown } from "../app/times";
@@ -88,7 +89,58 @@ export function Spoken({ lesson, content, put }: Props) {
   );
 }
 
-function FileButton(props: { label: string; accept: string; busy: boolean; take: (file: File) => void }) {
+type OptionPictureProps = {
+  lesson: string;
+  /** Which option it belongs to. */
+  letter: string;
+  image: string;
+  put: (image: string) => void;
+  children: ReactNode;
+};
+
+/** An option's words with a picture beside them, chosen or pasted while they are written. */
+export function OptionPicture({ lesson, letter, image, put, children }: OptionPictureProps) {
+  const { t } = useTranslation();
+  const [busy, keep, error] = useKeep(lesson, "image", put);
+  const paste = (e: ReactClipboardEvent) => {
+    if (!pictureIn(e.nativeEvent)) return;
+    e.stopPropagation(); // it is not the item's picture then
+    void keep(pictureIn(e.nativeEvent) as File);
+  };
+  return (
+    <div className="min-w-0 grow" onPaste={paste}>
+      <div className="flex items-center gap-1.5">
+        {children}
+        {image ? (
+          <button
+            type="button"
+            className="shrink-0"
+            aria-label={t("item.removePictureOf", { letter })}
+            title={t("item.removePictureOf", { letter })}
+            onClick={() => put("")}
+          >
+            <img src={attachedUrl(image)} alt="" className="h-9 w-14 rounded border border-rule object-cover" />
+          </button>
+        ) : (
+          <FileButton label={t("item.addPictureTo", { letter })} accept={PICTURES} busy={busy} take={keep}>
+            <ImagePlus size={15} aria-hidden="true" />
+          </FileButton>
+        )}
+      </div>
+      <ErrorNotice error={error} />
+    </div>
+  );
+}
+
+type FileButtonProps = {
+  label: string;
+  accept: string;
+  busy: boolean;
+  take: (file: File) => void;
+  children?: ReactNode;
+};
+
+function FileButton(props: FileButtonProps) {
   const { t } = useTranslation();
   const id = useId();
   const field = useRef<HTMLInputElement>(null);
@@ -108,8 +160,13 @@ function FileButton(props: { label: string; accept: string; busy: boolean; take:
           e.target.value = "";
         }}
       />
-      <Button small disabled={props.busy} onClick={() => field.current?.click()}>
-        {props.busy ? t("item.keeping") : props.label}
+      <Button
+        small
+        disabled={props.busy}
+        onClick={() => field.current?.click()}
+        {...(props.children && { look: "quiet", title: props.label, "aria-label": props.label })}
+      >
+        {props.busy ? t("item.keeping") : (props.children ?? props.label)}
       </Button>
     </>
   );
@@ -131,12 +188,16 @@ function useKeep(lesson: string, kind: "image" | "sound", kept: (name: string) =
   return [busy, keep, error] as const;
 }
 
+function pictureIn(e: ClipboardEvent): File | undefined {
+  return [...(e.clipboardData?.files ?? [])].find((f) => PICTURES.includes(f.type));
+}
+
 function usePastedPicture(take: (file: File) => void): void {
   const latest = useRef(take);
   latest.current = take;
   useEffect(() => {
     const pasted = (e: ClipboardEvent) => {
-      const file = [...(e.clipboardData?.files ?? [])].find((f) => PICTURES.includes(f.type));
+      const file = pictureIn(e);
       if (file) latest.current(file);
     };
     document.addEventListener("paste", pasted);

@@ -47,7 +47,7 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
       </Field>
       <Picture lesson={state.desk.id} content={content} put={put} />
       {content.kind === "note" && <Spoken lesson={state.desk.id} content={content} put={put} />}
-      <KeyEditor content={content} put={put} />
+      <KeyEditor lesson={state.desk.id} content={content} put={put} />
       {content.kind !== "note" && (
         <>
           <Field label={t("item.explanation")}>

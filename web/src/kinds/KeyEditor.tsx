@@ -1,11 +1,12 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
+import { OptionPicture } from "../desk/Attachments";
 import type { Content } from "../desk/queries";
 import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
 import { RowsEditor } from "./RowsEditor";
 
-type Props = { content: Content; put: (part: Partial<Content>) => void };
+type Props = { lesson: string; content: Content; put: (part: Partial<Content>) => void };
 
 /** What is right, written as the item's kind needs it. */
 export function KeyEditor(props: Props) {
@@ -30,7 +31,7 @@ export function KeyEditor(props: Props) {
 const letter = (n: number) => "abcdefghijkl"[n] ?? "";
 const field = "field !px-2 !py-1";
 
-function Options({ content, put }: Props) {
+function Options({ lesson, content, put }: Props) {
   const { t } = useTranslation();
   const [saying, setSaying] = useState(() => (content.options ?? []).some((o) => o.feedback));
   const name = (n: number) => t("item.option", { letter: letter(n) });
@@ -39,7 +40,7 @@ function Options({ content, put }: Props) {
       legend={t("item.options")}
       rows={content.options ?? []}
       empty={{ text: "", correct: false }}
-      isEmpty={(o) => o.text === ""}
+      isEmpty={(o) => o.text === "" && !o.image}
       put={(options) => put({ options })}
       name={name}
       add={t("item.addOption")}
@@ -59,14 +60,16 @@ function Options({ content, put }: Props) {
             aria-label={t("item.isRight", { letter: letter(n) })}
             onChange={(e) => change({ correct: e.target.checked })}
           />
-          <input
-            data-row
-            dir="auto"
-            className={field}
-            aria-label={name(n)}
-            value={o.text}
-            onChange={(e) => change({ text: e.target.value })}
-          />
+          <OptionPicture lesson={lesson} letter={letter(n)} image={o.image ?? ""} put={(image) => change({ image })}>
+            <input
+              data-row
+              dir="auto"
+              className={field}
+              aria-label={name(n)}
+              value={o.text}
+              onChange={(e) => change({ text: e.target.value })}
+            />
+          </OptionPicture>
           {saying && (
             <input
               dir="auto"

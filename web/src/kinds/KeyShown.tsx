@@ -1,4 +1,5 @@
 import { useTranslation } from "react-i18next";
+import { attachedUrl } from "../api/attachments";
 import type { Content } from "../desk/queries";
 import { Clashing } from "../ui/Clashing";
 import { Rich } from "../ui/Rich";
@@ -13,6 +14,7 @@ export function KeyShown({ content, clash }: { content: Content; clash?: string 
           {(content.options ?? []).map((o, n) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: options may read the same while being written
             <li key={n} dir="auto" className={o.correct ? "font-semibold" : ""}>
+              {o.image && <img src={attachedUrl(o.image)} alt="" className="max-h-16 rounded border border-rule" />}
               <Rich text={o.text} clash={o.correct ? clash : undefined} />{" "}
               {o.correct && <span className="sr-only">({t("item.key")})</span>}
             </li>

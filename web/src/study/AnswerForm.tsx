@@ -88,7 +88,7 @@ export function AnswerForm(props: Props) {
       {question.kind === "match" && (
         <Matching question={question} arranged={arranged} put={(next) => put({ arranged: next })} />
       )}
-      <fieldset className="space-y-2">
+      <fieldset className={question.option_image_urls.some(Boolean) ? "grid grid-cols-2 gap-2" : "space-y-2"}>
         <legend className="sr-only">{question.prompt}</legend>
         {order.map((n, place) => (
           <OptionLine
@@ -96,6 +96,7 @@ export function AnswerForm(props: Props) {
             name={question.id}
             letter={LETTERS[place] ?? ""}
             text={options[n] ?? ""}
+            image={question.option_image_urls[n] ?? null}
             on={chosen.includes(n)}
             pick={() => pick(place)}
             several={question.several}
@@ -127,7 +128,15 @@ export function AnswerForm(props: Props) {
   );
 }
 
-type LineProps = { name: string; letter: string; text: string; on: boolean; pick: () => void; several: boolean };
+type LineProps = {
+  name: string;
+  letter: string;
+  text: string;
+  image: string | null;
+  on: boolean;
+  pick: () => void;
+  several: boolean;
+};
 
 function OptionLine(props: LineProps) {
   return (
@@ -145,6 +154,8 @@ function OptionLine(props: LineProps) {
       />
       <span className="w-4 shrink-0 font-semibold text-quiet">{props.letter}</span>
       <span dir="auto">
+        {/* Its words stand below it, so it needs no others. */}
+        {props.image && <img src={props.image} alt="" className="mb-1.5 max-h-44 rounded" />}
         <Rich text={props.text} />
       </span>
     </label>

@@ -16,6 +16,7 @@ const question = (id: string, pause_ms: number): Question => ({
   hear_from_ms: 0,
   image_url: null,
   image_alt: "",
+  option_image_urls: [],
   sound_url: null,
 });
 const lesson = {

@@ -1,17 +1,39 @@
-"""Every text of an item's JSON that somebody reads, wherever it stands: to change words in all of them at once."""
+"""An item's JSON walked whole: the texts that somebody reads, and the files that are named, wherever they stand."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import Any
 
+_FILES = {"image", "sound"}
 # Names of things, not words to be read.
-_NAMES = {"id", "kind", "depth", "purpose", "image", "sound"}
+_NAMES = {"id", "kind", "depth", "purpose"} | _FILES
 
 
 def with_texts(content: dict[str, Any], change: Callable[[str], str]) -> dict[str, Any]:
     """``content`` (the item list file's shape) with ``change`` made to each text that is read; nothing else changes."""
     return {key: value if key in _NAMES else _changed(value, change) for key, value in content.items()}
+
+
+def files(content: dict[str, Any]) -> Iterator[str]:
+    """The files that ``content`` names: its pictures and its spoken note."""
+    for key, value in content.items():
+        if key in _FILES:
+            yield from filter(None, [value])
+        elif isinstance(value, list):
+            for row in value:
+                yield from files(row) if isinstance(row, dict) else ()
+
+
+def without_files(content: dict[str, Any]) -> dict[str, Any]:
+    """``content`` naming none."""
+    return {key: _without_files(value) for key, value in content.items() if key not in _FILES}
+
+
+def _without_files(value: Any) -> Any:
+    if isinstance(value, list):
+        return [_without_files(row) for row in value]
+    return without_files(value) if isinstance(value, dict) else value
 
 
 def _changed(value: Any, change: Callable[[str], str]) -> Any:

@@ -14,6 +14,7 @@ from typing import Any
 
 from escuela_core.errors import EscuelaError
 from escuela_core.items import Choice, Item, item_from_json
+from escuela_core.items.texts import without_files
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.transcripts.model import Transcript
 from escuela_core.writing.wishes import Wishes
@@ -132,7 +133,7 @@ class Answer:
     def _item(self, data: Any) -> Item | None:
         number = str(self._read)
         try:
-            item = item_from_json({k: v for k, v in data.items() if k != "id"} if isinstance(data, dict) else data)
+            item = item_from_json(without_files(data) | {"id": ""} if isinstance(data, dict) else data)
         except EscuelaError as wrong:
             self._say("not_an_item", f"Item {number} could not be read: {wrong}", number=number, why=str(wrong))
             return None
@@ -154,7 +155,7 @@ class Answer:
         spans = tuple(s for s in item.evidence if 0 <= s.start_ms < s.end_ms <= end_ms)
         if spans != item.evidence or (item.pause_ms or 0) > end_ms:
             self._say("wrong_times", f"Item {number} names times the recording does not have.", number=number)
-        return replace(item, evidence=spans, pause_ms=None, image="", sound="")
+        return replace(item, evidence=spans, pause_ms=None)
 
     def _is_in_another_language(self, item: Item) -> bool:
         code = self._transcript.language[:2].lower()

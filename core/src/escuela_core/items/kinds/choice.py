@@ -14,9 +14,15 @@ MOST_OPTIONS = 12
 
 @dataclass(frozen=True, slots=True)
 class Option:
+    """``image`` names a file, kept as given; ``text`` then stands below the picture, and for it where it is not seen."""
+
     text: str
     correct: bool
     feedback: str = ""
+    image: str = ""
+
+
+_OPTION_KEYS = {"text", "correct", "feedback", "image"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -33,14 +39,15 @@ class Choice(Item):
                 shape.text(row, "text", where),
                 shape.flag(row, "correct", where),
                 shape.text(row, "feedback", where, needed=False),
+                shape.text(row, "image", where, needed=False),
             )
-            for where, row in shape.tables(data, "options", path, {"text", "correct", "feedback"}, most=MOST_OPTIONS)
+            for where, row in shape.tables(data, "options", path, _OPTION_KEYS, most=MOST_OPTIONS)
         )
         return cls(prompt=shape.text(data, "prompt", path), options=options, **shared)
 
     def own_json(self) -> dict[str, Any]:
         options = [
-            {"text": o.text, "correct": o.correct} | ({"feedback": o.feedback} if o.feedback else {})
+            {"text": o.text, "correct": o.correct} | {k: v for k in ("feedback", "image") if (v := getattr(o, k))}
             for o in self.options
         ]
         return {"prompt": self.prompt, "options": options}
