@@ -14,7 +14,7 @@ MOST_OPTIONS = 12
 
 @dataclass(frozen=True, slots=True)
 class Option:
-    """``image`` names a file, kept as given; ``text`` then stands below the picture, and for it where it is not seen."""
+    """``image`` names a file, kept as given; ``text`` then stands below it, and for it where it is not seen."""
 
     text: str
     correct: bool
