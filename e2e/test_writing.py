@@ -174,6 +174,28 @@ def test_a_picture_and_a_bank_of_words_reach_the_rehearsal(new_page: NewPage) ->
     expect(page.get_by_text("Right", exact=False).first).to_be_visible()
 
 
+def test_options_with_pictures_are_chosen_by_key(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, KNOTS, "Items")
+    page.get_by_role("button", name="One answer").first.click()
+    page.get_by_label("Question").fill("Which of these is a screen?")
+    for letter, text in zip("abc", ("The first", "The second", "The third"), strict=True):
+        page.get_by_label(f"Option {letter}", exact=True).fill(text)
+    page.locator("input[aria-label='Add a picture to b']").set_input_files(ROOT / "docs" / "screenshots" / "study-asking.png")
+    expect(page.get_by_role("button", name="Take the picture of b away")).to_be_visible()
+    assert axe_faults(page) == ""
+    page.get_by_role("button", name="Done").click()
+    page.keyboard.press("r")
+    page.get_by_text("Rehearsal, nothing is recorded").wait_for()
+    page.get_by_role("button", name="0:0").first.click()
+    option = page.locator("label").filter(has_text="The second")
+    expect(option.locator("img")).to_be_visible()
+    assert axe_faults(page) == ""
+    page.keyboard.press("b")
+    expect(option.get_by_role("radio")).to_be_checked()
+
+
 def test_two_windows_on_one_item_lose_nobody_s_words_and_the_lesson_goes_back(new_page: NewPage) -> None:
     here, there = new_page(), new_page()
     # One that nobody has just typed in: what follows typing closely belongs to it.

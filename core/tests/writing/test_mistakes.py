@@ -32,15 +32,17 @@ def test_a_mistake_the_talk_speaks_to_becomes_a_false_statement(talk) -> None:
     ((mistake, item, sentence),) = statements(
         ["Students think that the lower gates are made of steel.", "Verbs agree with their subject in number"],
         talk.sentences,
+        "es",
     )
     assert isinstance(item, TrueFalse)
     assert (item.prompt, item.answer, sentence) == ("The lower gates are made of steel.", False, 2)
     assert mistake.startswith("Students think")
     assert item.evidence == (talk.sentences[2].span,)
+    assert item.explanation.startswith("La grabación dice")
 
 
 def test_questions_and_single_words_are_no_statements(talk) -> None:
-    assert list(statements(["Is the gate of oak?", "steel"], talk.sentences)) == []
+    assert list(statements(["Is the gate of oak?", "steel"], talk.sentences, "en")) == []
 
 
 def choice(*texts: str) -> Choice:

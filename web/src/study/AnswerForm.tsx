@@ -88,7 +88,9 @@ export function AnswerForm(props: Props) {
       {question.kind === "match" && (
         <Matching question={question} arranged={arranged} put={(next) => put({ arranged: next })} />
       )}
-      <fieldset className={question.option_image_urls.some(Boolean) ? "grid grid-cols-2 gap-2" : "space-y-2"}>
+      <fieldset
+        className={question.option_image_urls.some(Boolean) ? "grid grid-cols-2 gap-2 sm:grid-cols-3" : "space-y-2"}
+      >
         <legend className="sr-only">{question.prompt}</legend>
         {order.map((n, place) => (
           <OptionLine

@@ -11,6 +11,7 @@ from escuela_core.items import Choice, Item, TrueFalse
 from escuela_core.language.quantities import quantities
 from escuela_core.language.vectors import encoder
 from escuela_core.transcripts.model import Sentence
+from escuela_core.writing.by_words import says
 from escuela_core.writing.clause import capital
 
 MOST_MISTAKES, MOST_MISTAKE_LETTERS = 30, 300
@@ -27,7 +28,9 @@ _WHO_THINKS = re.compile(
 )
 
 
-def statements(mistakes: Sequence[str], sentences: Sequence[Sentence]) -> Iterator[tuple[str, Item, int]]:
+def statements(
+    mistakes: Sequence[str], sentences: Sequence[Sentence], language: str
+) -> Iterator[tuple[str, Item, int]]:
     """The mistake as written, the false statement made of it, and the number of the sentence it is nearest to."""
     told = [(m, _bare(m)) for m in mistakes[:MOST_MISTAKES]]
     told = [(m, bare) for m, bare in told if len(bare.split()) >= FEWEST_WORDS and not bare.endswith("?")]
@@ -44,7 +47,7 @@ def statements(mistakes: Sequence[str], sentences: Sequence[Sentence]) -> Iterat
             TrueFalse(
                 prompt=f"{capital(bare)}.",
                 answer=False,
-                explanation=f"The recording says: “{said.text}”",
+                explanation=says(said.text, language),
                 evidence=(said.span,),
             ),
             nearest,

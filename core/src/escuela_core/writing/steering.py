@@ -38,7 +38,7 @@ class Steering:
         self.wishes = wishes
         self.remarks: Remarks = read_remarks(wishes.remarks)
         self.goals = _spoken_to(wishes.goals[:MOST_GOALS], sentences)
-        self.mistaken = tuple(statements(wishes.mistakes, sentences))
+        self.mistaken = tuple(statements(wishes.mistakes, sentences, language))
         self.worded = tuple(gaps(wishes.words, sentences, language))
         self._language = language
         self._known = {w for s in sentences for w in s.text.lower().split()}
