@@ -182,7 +182,9 @@ def test_options_with_pictures_are_chosen_by_key(new_page: NewPage) -> None:
     page.get_by_label("Question").fill("Which of these is a screen?")
     for letter, text in zip("abc", ("The first", "The second", "The third"), strict=True):
         page.get_by_label(f"Option {letter}", exact=True).fill(text)
-    page.locator("input[aria-label='Add a picture to b']").set_input_files(ROOT / "docs" / "screenshots" / "study-asking.png")
+    page.locator("input[aria-label='Add a picture to b']").set_input_files(
+        ROOT / "docs" / "screenshots" / "study-asking.png"
+    )
     expect(page.get_by_role("button", name="Take the picture of b away")).to_be_visible()
     assert axe_faults(page) == ""
     page.get_by_role("button", name="Done").click()

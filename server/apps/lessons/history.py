@@ -1,4 +1,4 @@
-"""Undo and redo for everything that changes segments or items: what they were before and after, in one mechanism."""
+"""Undo and redo for everything that changes a lesson: what it was before and after, in one mechanism."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from apps.lessons import attachments
-from apps.lessons.models import Item, Lesson, Segment
+from apps.lessons.models import Item, Lesson, Material, Segment
 from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
 from escuela_core.items.texts import files
@@ -34,6 +34,7 @@ _ITEM_FIELDS = (
 _LESSON_FIELDS = ("title", "folder", "extract_start_ms", "extract_end_ms")
 _SENTENCE_FIELDS = ("start_ms", "end_ms", "text", "speaker", "words", "is_spoken")
 _SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms", "takes_part")
+_MATERIAL_FIELDS = ("kind", "content")
 
 
 class NothingToUndoError(SentenceError):
@@ -42,7 +43,7 @@ class NothingToUndoError(SentenceError):
 
 
 def snapshot(lesson: Lesson, script: Script = None) -> dict[str, Any]:
-    """The lesson's own fields, segments and items, and the sentences a change is about."""
+    """The lesson's own fields, segments, items and materials, and the sentences a change is about."""
     every = Sentence.objects.filter(recording=lesson.recording_id)
     rows = () if script is None else every if script == "whole" else every.filter(pk__in=script)
     return {
@@ -51,6 +52,7 @@ def snapshot(lesson: Lesson, script: Script = None) -> dict[str, Any]:
         "sentences": {str(s.pk): {f: getattr(s, f) for f in _SENTENCE_FIELDS} for s in rows},
         "items": {str(i.id): {f: getattr(i, f) for f in _ITEM_FIELDS} for i in lesson.items.all()},
         "segments": {str(s.id): {f: getattr(s, f) for f in _SEGMENT_FIELDS} for s in lesson.segments.all()},
+        "materials": {str(m.id): {f: getattr(m, f) for f in _MATERIAL_FIELDS} for m in lesson.materials.all()},
     }
 
 
@@ -108,12 +110,13 @@ def _keep_differences(before: dict[str, Any], after: dict[str, Any]) -> None:
 
 def _about(before: dict[str, Any], after: dict[str, Any]) -> tuple[str, int]:
     """The words of the first item, sentence or segment that differs, and how many differ."""
-    for part in ("items", "sentences", "segments"):
+    for part in ("items", "sentences", "segments", "materials"):
         was, now = before[part], after[part]
         differing = [key for key in {**now, **was} if was.get(key) != now.get(key)]
         if differing:
             fields = now.get(differing[0]) or was[differing[0]]
             content = fields.get("content", {})
+            content = next(iter(content.get("lines", ())), content)
             words = content.get("prompt") or content.get("text") or fields.get("text") or fields.get("title") or ""
             return words[:ABOUT_LENGTH], len(differing)
     return after["lesson"]["title"][:ABOUT_LENGTH], 1
@@ -171,7 +174,9 @@ def _restore(lesson: Lesson, state: dict[str, Any]) -> None:
         unique_fields=["id"],
         update_fields=_SENTENCE_FIELDS,
     )
-    for model, rows in ((Item, state["items"]), (Segment, state["segments"])):
+    for model, rows in ((Item, state["items"]), (Segment, state["segments"]), (Material, state.get("materials"))):
+        if rows is None:  # a change from before materials had a part in this
+            continue
         mine = model._default_manager.filter(lesson=lesson)  # noqa: SLF001 (its documented name)
         mine.exclude(id__in=rows.keys()).delete()
         there = {str(row.pk): row for row in mine}
@@ -181,6 +186,6 @@ def _restore(lesson: Lesson, state: dict[str, Any]) -> None:
                 continue
             for name, value in fields.items():
                 setattr(row, name, value)
-            if isinstance(row, Item):
+            if isinstance(row, Item | Material):
                 row.version += 1
             row.save()

@@ -34,8 +34,9 @@ class MaterialView(DeskView):
     @extend_schema(responses=shapes.DeskOut)
     def delete(self, request: Request, material_id: UUID) -> Response:
         material = selectors.material_of(self.teacher, material_id)
-        material.delete()
-        return self.desk(material.lesson)
+        lesson = material.lesson
+        materials.drop(material)
+        return self.desk(lesson)
 
     @extend_schema(request=None, responses=shapes.DeskOut)
     def post(self, request: Request, material_id: UUID) -> Response:

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.db import transaction
-
+from apps.lessons.history import changing
 from apps.lessons.models import Item, Lesson, Material
 from apps.lessons.proposing import into_pool
 from apps.lessons.segments import segment_rows, stretches
@@ -40,8 +39,7 @@ def _make(lesson: Lesson, kind: str) -> int:
     segments = [(Span(r["start_ms"], r["end_ms"]), r["key_terms"]) for r in rows]
     items = [i.core() for i in lesson.items.filter(place=Item.Place.LESSON)]
     made = make(kind, talk, segments, level=lesson.wishes.get("level", ""), items=items)
-    with transaction.atomic():
-        Lesson.objects.select_for_update().get(id=lesson.id)
+    with changing(lesson, "make_material"):
         kept, fresh = Material.objects.get_or_create(lesson=lesson, kind=kind, defaults={"content": made.to_json()})
         if not fresh:
             kept.content = made.to_json() | {"place": kept.content["place"]}
@@ -53,13 +51,18 @@ def _make(lesson: Lesson, kind: str) -> int:
 def change(material: Material, content: dict[str, Any], expected: int | None) -> Material:
     """Put other lines or another place. Raises MaterialShapeError, or that somebody else was quicker."""
     read = material_from_json(content | {"kind": material.kind}).to_json()
-    with transaction.atomic():
+    with changing(material.lesson, "change_material", bout=str(material.id)):
         locked = Material.objects.select_for_update().get(id=material.id)
         require_version(locked.version, expected)
         locked.content = read
         locked.version += 1
         locked.save()
     return locked
+
+
+def drop(material: Material) -> None:
+    with changing(material.lesson, "drop_material"):
+        material.delete()
 
 
 def into_match(material: Material) -> int:

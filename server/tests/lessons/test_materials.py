@@ -34,6 +34,20 @@ def test_a_material_is_made_and_made_anew_in_its_place(client, lesson) -> None:
     assert Material.objects.get().version == 4
 
 
+def test_materials_come_back_with_the_lesson_s_undo(client, lesson) -> None:
+    made = material(lesson, "glossary", "during")
+    address = f"lessons/{lesson.id}/undo/"
+    send(client, "put", f"materials/{made.id}/", made.content | {"lines": LINES[:1]})
+    assert client.delete(f"/api/materials/{made.id}/").status_code == 200
+    (dropped, changed, *_) = client.get(f"/api/{address}").json()
+    assert [c["kind"] for c in (dropped, changed)] == ["drop_material", "change_material"]
+    assert dropped["about"] == "chamber"
+    (back,) = send(client, "post", address, {}).json()["materials"]
+    assert [line["text"] for line in back["content"]["lines"]] == ["chamber"]
+    (back,) = send(client, "post", address, {}).json()["materials"]
+    assert [line["text"] for line in back["content"]["lines"]] == ["chamber", "oak", "pump"]
+
+
 def test_what_somebody_else_changed_meanwhile_is_not_overwritten(client, lesson) -> None:
     made = material(lesson, "glossary", "during")
     content = made.content | {"lines": LINES[:1]}
