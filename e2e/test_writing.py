@@ -180,6 +180,7 @@ def test_options_with_pictures_are_chosen_by_key(new_page: NewPage) -> None:
     open_lesson(page, KNOTS, "Items")
     page.get_by_role("button", name="One answer").first.click()
     page.get_by_label("Question").fill("Which of these is a screen?")
+    expect(page.get_by_label("Question")).to_have_attribute("lang", "en")
     for letter, text in zip("abc", ("The first", "The second", "The third"), strict=True):
         page.get_by_label(f"Option {letter}", exact=True).fill(text)
     page.locator("input[aria-label='Add a picture to b']").set_input_files(

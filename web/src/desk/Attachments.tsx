@@ -6,6 +6,7 @@ import { clock as shown } from "../app/times";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { useWords } from "../ui/words";
 import type { Content } from "./queries";
 import { useRecorder } from "./useRecorder";
 
@@ -16,6 +17,7 @@ const PICTURES = "image/png,image/jpeg,image/webp,image/gif";
 /** The picture of an item: chosen or pasted, with words for those who cannot see it. */
 export function Picture({ lesson, content, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   const [busy, keep, error] = useKeep(lesson, "image", (image) => put({ image }));
   usePastedPicture(keep);
   if (!content.image) {
@@ -35,7 +37,7 @@ export function Picture({ lesson, content, put }: Props) {
       />
       <Field label={t("item.imageAlt")} help={t("item.imageAltHelp")}>
         <input
-          dir="auto"
+          {...words}
           className="field"
           value={content.image_alt ?? ""}
           onChange={(e) => put({ image_alt: e.target.value })}

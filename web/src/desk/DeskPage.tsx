@@ -7,6 +7,7 @@ import { SharePanel } from "../assignments/SharePanel";
 import { ResultsPanel } from "../results/ResultsPanel";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
+import { WordsLanguage } from "../ui/words";
 import { CheckPanel } from "./CheckPanel";
 import { History } from "./History";
 import { ItemsPanel } from "./ItemsPanel";
@@ -66,7 +67,11 @@ function DeskView({ desk, sentences, step, error }: ViewProps) {
       </Header>
       {step === "share" && <SharePanel desk={desk} />}
       {step === "results" && <ResultsPanel lesson={desk.id} />}
-      {!whole && <WorkArea state={state} step={step} error={error} />}
+      {!whole && (
+        <WordsLanguage value={desk.recording.language}>
+          <WorkArea state={state} step={step} error={error} />
+        </WordsLanguage>
+      )}
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { attachedUrl } from "../api/attachments";
 import { clock as shown } from "../app/times";
 import { KeyShown } from "../kinds/KeyShown";
 import { Rich } from "../ui/Rich";
+import { useWords } from "../ui/words";
 import { CardActions } from "./CardActions";
 import { ItemEditor } from "./ItemEditor";
 import { Mends } from "./Mends";
@@ -22,6 +23,7 @@ const EDGES = {
 /** One item in the margin: folded to its question, open when in hand, an editor while it is changed. */
 export function ItemCard({ item, state, step }: { item: Item; state: DeskState; step: Step }) {
   const { t } = useTranslation();
+  const words = useWords();
   const card = useRef<HTMLElement>(null);
   const open = state.selected === item.id;
   const editing = open && state.editing;
@@ -63,7 +65,7 @@ export function ItemCard({ item, state, step }: { item: Item; state: DeskState; 
         <>
           <button
             type="button"
-            dir="auto"
+            {...(item.content.prompt || item.content.text ? words : {})}
             aria-expanded={open}
             onClick={() => state.select(open ? null : item.id)}
             className="block w-full text-left text-[15px] font-semibold leading-snug"

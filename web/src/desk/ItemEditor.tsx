@@ -5,6 +5,7 @@ import { KeyEditor } from "../kinds/KeyEditor";
 import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { useWords } from "../ui/words";
 import { Picture, Spoken } from "./Attachments";
 import { Conflict } from "./Conflict";
 import type { Item } from "./queries";
@@ -14,6 +15,7 @@ import { useDraft } from "./useDraft";
 /** Every word of an item, saved while it is written. */
 export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
   const { t } = useTranslation();
+  const words = useWords();
   const draft = useDraft(item, state);
   const { content, put } = draft;
   const close = () => {
@@ -38,7 +40,7 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
         <textarea
           // biome-ignore lint/a11y/noAutofocus: the editor was just opened
           autoFocus
-          dir="auto"
+          {...words}
           rows={2}
           className="field font-semibold"
           value={asks ?? ""}
@@ -52,7 +54,7 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
         <>
           <Field label={t("item.explanation")}>
             <textarea
-              dir="auto"
+              {...words}
               rows={2}
               className="field"
               value={content.explanation ?? ""}

@@ -6,6 +6,7 @@ import { RowsEditor } from "../kinds/RowsEditor";
 import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
 import { OneOf } from "../ui/Field";
+import { useWords } from "../ui/words";
 import type { Material } from "./Materials";
 import { acts } from "./queries";
 import type { DeskState } from "./useDeskState";
@@ -22,6 +23,7 @@ const WIDE = new Set<Content["kind"]>(["gap_text", "presumed"]);
 export function MaterialDialog(props: { material: Material; state: DeskState; again: () => void; close: () => void }) {
   const { material, state, close } = props;
   const { t } = useTranslation();
+  const words = useWords();
   const go = useNavigate();
   const [content, setContent] = useState<Content>(material.content);
   const two = WITH_MEANING.has(content.kind);
@@ -54,7 +56,7 @@ export function MaterialDialog(props: { material: Material; state: DeskState; ag
           <>
             <textarea
               data-row
-              dir="auto"
+              {...words}
               rows={1}
               className={`field field-sizing-content resize-none ${width}`}
               aria-label={t("material.line", { n: n + 1 })}
@@ -63,7 +65,7 @@ export function MaterialDialog(props: { material: Material; state: DeskState; ag
             />
             {two && (
               <textarea
-                dir="auto"
+                {...words}
                 rows={1}
                 className="field field-sizing-content resize-none"
                 aria-label={t("material.meaning", { n: n + 1 })}

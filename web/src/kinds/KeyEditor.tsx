@@ -4,6 +4,7 @@ import { OptionPicture } from "../desk/Attachments";
 import type { Content } from "../desk/queries";
 import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
+import { useWords } from "../ui/words";
 import { RowsEditor } from "./RowsEditor";
 
 type Props = { lesson: string; content: Content; put: (part: Partial<Content>) => void };
@@ -33,6 +34,7 @@ const field = "field !px-2 !py-1";
 
 function Options({ lesson, content, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   const [saying, setSaying] = useState(() => (content.options ?? []).some((o) => o.feedback));
   const name = (n: number) => t("item.option", { letter: letter(n) });
   return (
@@ -63,7 +65,7 @@ function Options({ lesson, content, put }: Props) {
           <OptionPicture lesson={lesson} letter={letter(n)} image={o.image ?? ""} put={(image) => change({ image })}>
             <input
               data-row
-              dir="auto"
+              {...words}
               className={field}
               aria-label={name(n)}
               value={o.text}
@@ -72,7 +74,7 @@ function Options({ lesson, content, put }: Props) {
           </OptionPicture>
           {saying && (
             <input
-              dir="auto"
+              {...words}
               className={field}
               aria-label={t("item.feedbackTo", { letter: letter(n) })}
               placeholder={t("item.feedbackTo", { letter: letter(n) })}
@@ -103,11 +105,12 @@ function Truth({ content, put }: Props) {
 
 function Fillings({ content, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   return (
     <>
       <Field label={t("item.answers")} help={t("item.answersHelp")}>
         <input
-          dir="auto"
+          {...words}
           className="field"
           value={(content.answers ?? []).join(" / ")}
           onChange={(e) => put({ answers: e.target.value.split(" / ") })}
@@ -115,7 +118,7 @@ function Fillings({ content, put }: Props) {
       </Field>
       <Field label={t("item.bank")} help={t("item.bankHelp")}>
         <input
-          dir="auto"
+          {...words}
           className="field"
           value={(content.bank ?? []).join(" / ")}
           onChange={(e) => put({ bank: e.target.value ? e.target.value.split(" / ") : [] })}
@@ -127,12 +130,13 @@ function Fillings({ content, put }: Props) {
 
 function Model({ content, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   const name = (n: number) => t("item.criterion", { number: n + 1 });
   return (
     <>
       <Field label={t("item.modelAnswer")}>
         <textarea
-          dir="auto"
+          {...words}
           rows={3}
           className="field"
           value={content.model_answer ?? ""}
@@ -152,7 +156,7 @@ function Model({ content, put }: Props) {
           <>
             <input
               data-row
-              dir="auto"
+              {...words}
               className={field}
               aria-label={name(n)}
               value={c.text}
@@ -177,6 +181,7 @@ function Model({ content, put }: Props) {
 
 function Pairs({ content, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   return (
     <RowsEditor
       legend={t("item.pairs")}
@@ -191,7 +196,7 @@ function Pairs({ content, put }: Props) {
         <>
           <input
             data-row
-            dir="auto"
+            {...words}
             className={field}
             aria-label={t("item.pairLeft", { number: n + 1 })}
             value={p.left}
@@ -199,7 +204,7 @@ function Pairs({ content, put }: Props) {
           />
           <span aria-hidden="true">→</span>
           <input
-            dir="auto"
+            {...words}
             className={field}
             aria-label={t("item.pairRight", { number: n + 1 })}
             value={p.right}
@@ -213,6 +218,7 @@ function Pairs({ content, put }: Props) {
 
 function Steps({ content, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   const name = (n: number) => t("item.step", { number: n + 1 });
   return (
     <RowsEditor
@@ -227,7 +233,7 @@ function Steps({ content, put }: Props) {
       fields={(s, n, change) => (
         <input
           data-row
-          dir="auto"
+          {...words}
           className={field}
           aria-label={name(n)}
           value={s.text}

@@ -2,6 +2,7 @@ import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { Rich } from "../ui/Rich";
+import { useWords } from "../ui/words";
 import { isArranged, Matching, Ordering } from "./Arrange";
 import type { Answered, Question, StudyDoor } from "./door";
 import { TimeLeft } from "./TimeLeft";
@@ -98,6 +99,7 @@ export function AnswerForm(props: Props) {
             name={question.id}
             letter={LETTERS[place] ?? ""}
             text={options[n] ?? ""}
+            ownWords={question.kind !== "true_false"}
             image={question.option_image_urls[n] ?? null}
             on={chosen.includes(n)}
             pick={() => pick(place)}
@@ -134,6 +136,8 @@ type LineProps = {
   name: string;
   letter: string;
   text: string;
+  /** The lesson's words, not the interface's. */
+  ownWords: boolean;
   image: string | null;
   on: boolean;
   pick: () => void;
@@ -141,6 +145,7 @@ type LineProps = {
 };
 
 function OptionLine(props: LineProps) {
+  const words = useWords();
   return (
     <label
       className={`relative flex min-h-11 w-full cursor-pointer items-baseline gap-3 rounded border px-3 py-2 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-teal ${
@@ -155,7 +160,7 @@ function OptionLine(props: LineProps) {
         onChange={props.pick}
       />
       <span className="w-4 shrink-0 font-semibold text-quiet">{props.letter}</span>
-      <span dir="auto">
+      <span {...(props.ownWords ? words : { dir: "auto" })}>
         {/* Its words stand below it, so it needs no others. */}
         {props.image && <img src={props.image} alt="" className="mb-1.5 max-h-44 rounded" />}
         <Rich text={props.text} />

@@ -2,6 +2,7 @@ import { ArrowDown, ArrowUp } from "lucide-react";
 import { type KeyboardEvent, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import { Rich } from "../ui/Rich";
+import { useWords } from "../ui/words";
 import type { Question } from "./door";
 
 type Props = { question: Question; arranged: number[]; put: (arranged: number[]) => void };
@@ -9,6 +10,7 @@ type Props = { question: Question; arranged: number[]; put: (arranged: number[])
 /** Things to put in order, moved by buttons or by Alt with the arrow keys. */
 export function Ordering({ question, arranged, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   const list = useRef<HTMLOListElement>(null);
   const move = (from: number, by: number) => {
     const to = from + by;
@@ -31,7 +33,7 @@ export function Ordering({ question, arranged, put }: Props) {
       {arranged.map((shown, place) => (
         <li key={shown} className="flex min-h-11 items-center gap-2 rounded border border-rule bg-paper px-3 py-1">
           <span className="w-4 shrink-0 font-semibold text-quiet">{place + 1}</span>
-          <span dir="auto" className="flex-1">
+          <span {...words} className="flex-1">
             <Rich text={question.options[shown] ?? ""} />
           </span>
           {[-1, 1].map((by) => (
@@ -58,17 +60,18 @@ const OPEN = -1;
 /** For each thing on the left, one of those on the right; what is chosen at one is given up at another. */
 export function Matching({ question, arranged, put }: Props) {
   const { t } = useTranslation();
+  const words = useWords();
   const choose = (left: number, shown: number) =>
     put(arranged.map((before, n) => (n === left ? shown : before === shown ? OPEN : before)));
   return (
     <div className="mb-2 space-y-2">
       {question.left.map((left, n) => (
         <label key={left} className="block rounded border border-rule bg-paper px-3 py-2">
-          <span dir="auto" className="mb-1 block">
+          <span {...words} className="mb-1 block">
             {left}
           </span>
           <select
-            dir="auto"
+            {...words}
             className="field min-h-11"
             value={arranged[n] ?? OPEN}
             onChange={(e) => choose(n, Number(e.target.value))}

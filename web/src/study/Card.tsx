@@ -4,6 +4,7 @@ import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
+import { useWords } from "../ui/words";
 import { AnswerForm } from "./AnswerForm";
 import type { Answered, Progress, Question, Rules, StudyDoor, StudyLesson } from "./door";
 import { Feedback } from "./Feedback";
@@ -25,6 +26,7 @@ type Props = {
 export function Card(props: Props) {
   const { question, progress } = props;
   const { t } = useTranslation();
+  const words = useWords();
   const [again, setAgain] = useState(!progress?.answers.length);
   const [busy, setBusy] = useState(false);
   const [kept, setKept] = useState(false);
@@ -56,7 +58,7 @@ export function Card(props: Props) {
           <span>{t("study.triesLeft", { count: progress?.tries_left ?? props.rules.attempts })}</span>
         )}
       </p>
-      <h2 dir="auto" className="mb-3 whitespace-pre-wrap text-[17px] font-semibold leading-snug">
+      <h2 {...words} className="mb-3 whitespace-pre-wrap text-[17px] font-semibold leading-snug">
         <Rich text={question.prompt} />
       </h2>
       {question.image_url && (

@@ -1,5 +1,6 @@
 import { useTranslation } from "react-i18next";
 import { Rich } from "../ui/Rich";
+import { useWords } from "../ui/words";
 import { arrangedInWords } from "./Arrange";
 import type { Answered, Progress, Question, StudyLesson } from "./door";
 
@@ -54,6 +55,7 @@ function KeyShown(props: {
 }) {
   const { question, keyOf } = props;
   const { t } = useTranslation();
+  const words = useWords();
   const several = question.kind === "match" || question.kind === "order";
   const text = several ? keyOf.texts.join("; ") : keyOf.texts[0];
   const answer = said(question, { chosen: keyOf.correct, truth: keyOf.truth ?? undefined, text }, t);
@@ -71,12 +73,12 @@ function KeyShown(props: {
         </p>
       )}
       {keyOf.explanation && !quotes(keyOf.explanation, quote) && (
-        <p dir="auto">
+        <p {...words}>
           <Rich text={keyOf.explanation} />
         </p>
       )}
       {quote.length > 0 && (
-        <blockquote dir="auto" className="rounded border border-rule bg-paper px-3 py-2 font-script italic">
+        <blockquote {...words} className="rounded border border-rule bg-paper px-3 py-2 font-script italic">
           {quote.map((s) => s.text).join(" ")}
         </blockquote>
       )}

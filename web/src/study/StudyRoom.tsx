@@ -6,6 +6,7 @@ import { spanAt, useOnClock } from "../player/hooks";
 import { Picture } from "../player/Picture";
 import { Button } from "../ui/Button";
 import { KeyList } from "../ui/KeyList";
+import { WordsLanguage } from "../ui/words";
 import { Around } from "./Around";
 import { Bar } from "./Bar";
 import { Card } from "./Card";
@@ -54,8 +55,10 @@ export function StudyRoom(props: Props) {
         />
         <Bar clock={clock} lesson={lesson} stops={course.stops} progress={course.progress} seek={course.seek} />
       </div>
-      {course.phase === "ended" && <EndPage {...props} />}
-      {asking && <Asking {...props} />}
+      <WordsLanguage value={lesson.language}>
+        {course.phase === "ended" && <EndPage {...props} />}
+        {asking && <Asking {...props} />}
+      </WordsLanguage>
       {(course.phase === "watching" || course.phase === "hearing") && (
         <>
           <div className="flex-1 px-4 py-3">
