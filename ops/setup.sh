@@ -26,7 +26,7 @@ packages() {
 python_packages() {
   local locks=() mark
   for lock in "$@"; do locks+=(-r "$ROOT/$lock"); done
-  mark=$(cd "$ROOT" && cat "$@" core/pyproject.toml | sha256sum | cut -c1-16)-$1
+  mark=$(cd "$ROOT" && cat "$@" requirements-spanish.txt core/pyproject.toml | sha256sum | cut -c1-16)-$1
   [ "$(cat "$STATE/python.mark" 2> /dev/null)" = "$mark" ] && [ -x "$PY" ] && return
   local python=${PYTHON:-python3}
   "$python" -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' || die "Python 3.11 is needed; set PYTHON to where it is."
@@ -34,6 +34,7 @@ python_packages() {
   [ -x "$PY" ] || "$python" -m venv "$ROOT/.venv" || die "A virtual environment could not be made (is python3-venv there?)."
   "$PY" -m pip install -q --disable-pip-version-check "uv==$(sed -n 's/^uv==\([0-9.]*\).*/\1/p' "$ROOT/requirements-dev.txt")" \
     && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --compile-bytecode --require-hashes "${locks[@]}" \
+    && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --compile-bytecode --no-deps --require-hashes -r "$ROOT/requirements-spanish.txt" \
     && "$ROOT/.venv/bin/uv" pip install -q --python "$PY" --no-deps -e "$ROOT/core" \
     || die "The Python packages of $* could not be installed."
   echo "$mark" > "$STATE/python.mark"

@@ -55,14 +55,6 @@ def summary(name: str, pairs: list[tuple[str, str]], first: list[bool]) -> str:
     return f"| {name} | {macro:.2f} ({shown}) | {caught:.0%} | {passed:.0%} | {sum(first) / len(first):.0%} |"
 
 
-def at_true_sentence(talk: talks.Talk, start_ms: int, end_ms: int, wanted: list[int]) -> bool:
-    """Whether a stretch overlaps one of the labelled sentences by more than half of either."""
-    rows = [talk.truth["sentences"][i] for i in wanted]
-    overlaps = [min(end_ms, r["end_ms"]) - max(start_ms, r["start_ms"]) for r in rows]
-    shortest = [min(end_ms - start_ms, r["end_ms"] - r["start_ms"]) for r in rows]
-    return any(o > s / 2 for o, s in zip(overlaps, shortest, strict=True))
-
-
 def verdicts() -> None:
     mine, plain = [], []
     mine_first, plain_first = [], []
@@ -81,8 +73,8 @@ def verdicts() -> None:
             plain.append((verdict, label["verdict"]))
             if label["evidence"]:
                 e, s = report.evidence[0].span, talk.transcript.sentences[best]
-                mine_first.append(at_true_sentence(talk, e.start_ms, e.end_ms, label["evidence"]))
-                plain_first.append(at_true_sentence(talk, s.start_ms, s.end_ms, label["evidence"]))
+                mine_first.append(talks.at_true_sentence(talk, e.start_ms, e.end_ms, label["evidence"]))
+                plain_first.append(talks.at_true_sentence(talk, s.start_ms, s.end_ms, label["evidence"]))
             if label["verdict"] != "heard":
                 traps[label["trap"]] += 1
                 caught[label["trap"]] += report.verdict != "heard"

@@ -61,6 +61,14 @@ def load(name: str, *, captions: str = "captions.vtt") -> Talk:
     return Talk(name, transcript, items_from_json(data["items"]), data["labels"], data["truth"])
 
 
+def at_true_sentence(talk: Talk, start_ms: int, end_ms: int, wanted: list[int]) -> bool:
+    """Whether a stretch overlaps one of the labelled sentences by more than half of either."""
+    rows = [talk.truth["sentences"][i] for i in wanted]
+    overlaps = [min(end_ms, r["end_ms"]) - max(start_ms, r["start_ms"]) for r in rows]
+    shortest = [min(end_ms - start_ms, r["end_ms"] - r["start_ms"]) for r in rows]
+    return any(o > s / 2 for o, s in zip(overlaps, shortest, strict=True))
+
+
 def _own(name: str) -> Talk:
     head, spoken, asked = (OWN / f"{name}.txt").read_text("utf-8").strip().split("\n\n")
     about = dict(line.split(": ", 1) for line in head.splitlines())
@@ -78,7 +86,8 @@ def _own(name: str) -> Talk:
         places = [int(n) - 1 for n in rests_on.split(",") if n]
         labels[name_of] = {"verdict": VERDICTS[verdict], "evidence": places, "trap": trap}
     transcript = Transcript(about["language"], now, tuple(sentences))
-    return Talk(name, transcript, items_from_json({"items": items}), labels, {"duration_ms": now})
+    truth = {"duration_ms": now, "sentences": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in sentences]}
+    return Talk(name, transcript, items_from_json({"items": items}), labels, truth)
 
 
 def _keyed(kind: str, key: list[str]) -> dict[str, Any]:

@@ -9,6 +9,7 @@ from __future__ import annotations
 import json
 import os
 import sys
+from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -21,12 +22,14 @@ from escuela_core.checking.claims import key_claims, option_claims
 from escuela_core.checking.evidence import scores, script_of
 from escuela_core.checking.features import NAMES, read_claim
 from escuela_core.checking.judge import JUDGE_NAMES, judge
-from escuela_core.checking.judging import CLASSES
+from escuela_core.checking.judging import CLASSES, SHARED, scaled
 
 FIGURES = (*NAMES, *JUDGE_NAMES) if judge() else NAMES
 SHIPPED = Path(__file__).parents[1] / "src/escuela_core/checking"
 OUT = (Path(os.environ["ESCUELA_JUDGE"]) if judge() else SHIPPED) / "weights.json"
-STRENGTH = 0.1
+STRENGTH = 0.05
+# How far what a figure counts for one kind of item may differ from what it counts for all.
+APART = 0.5
 FLIPPED = {"heard": "contradicted", "contradicted": "heard", "not_heard": "not_heard"}
 
 
@@ -34,6 +37,7 @@ FLIPPED = {"heard": "contradicted", "contradicted": "heard", "not_heard": "not_h
 class Row:
     """One item: the figures of its claim, what the talk says to the claim, and the item's own label."""
 
+    kind: str
     figures: list[float]
     verdict: str
     label: str
@@ -56,7 +60,15 @@ def rows(name: str) -> list[Row]:
         reading = read_claim(script, claim, table[0], options, kind=item.kind)
         verdict = FLIPPED[label] if claim.denied else label
         found.append(
-            Row([reading.figures[n] for n in FIGURES], verdict, label, claim.denied, name, talk.labels[item.id]["trap"])
+            Row(
+                item.kind,
+                [reading.figures[n] for n in FIGURES],
+                verdict,
+                label,
+                claim.denied,
+                name,
+                talk.labels[item.id]["trap"],
+            )
         )
     return found
 
@@ -89,28 +101,60 @@ def macro(picked: np.ndarray, labels: np.ndarray) -> tuple[float, list[float]]:
 def main() -> None:
     data = [row for name in talks.training() for row in rows(name)]
     x = np.array([r.figures for r in data])
-    y = np.array([CLASSES.index(r.verdict) for r in data])
     groups = np.array([r.talk for r in data])
-    mean, spread = scale(x)
-    z = np.nan_to_num((x - mean) / spread)
-    guess = np.zeros((len(y), 3))
-    for train, test in GroupKFold(8).split(z, y, groups):
-        guess[test] = model().fit(z[train], y[train]).predict_proba(z[test])
+    guess = np.zeros((len(data), 3))
+    for train, test in GroupKFold(8).split(x, groups=groups):
+        fitted = Model([data[n] for n in train])
+        guess[test] = fitted.told([data[n] for n in test])
     likely, labels = items_of(data, guess)
-    sys.stdout.write(f"{len(y)} items of {len(set(groups))} talks, cross-validated by talk: ")
+    sys.stdout.write(f"{len(data)} items of {len(set(groups))} talks, cross-validated by talk: ")
     sys.stdout.write(f"macro-F1 {macro(likely.argmax(axis=1), labels)}\n{curve(likely, labels)}\n")
     if "--keep" in sys.argv:
         np.savez(sys.argv[sys.argv.index("--keep") + 1], likely=likely, labels=labels, x=x)
     if "--write" in sys.argv:
-        fitted = model().fit(z, y)
+        fitted = Model(data)
         table = {
             "features": list(FIGURES),
-            "mean": np.round(mean, 5).tolist(),
-            "spread": np.round(spread, 5).tolist(),
-            "weights": np.round(fitted.coef_, 4).tolist(),
-            "intercept": np.round(fitted.intercept_, 4).tolist(),
+            "mean": np.round(fitted.mean, 5).tolist(),
+            "spread": np.round(fitted.spread, 5).tolist(),
+            "weights": {kind: np.round(weights, 4).tolist() for kind, weights in fitted.tables().items()},
+            "intercept": np.round(fitted.intercept, 4).tolist(),
         }
         OUT.write_text(json.dumps(table, indent=1) + "\n", "utf-8")
+
+
+class Model:
+    """Logistic regression in which each figure counts once for all kinds of items and once more, by less, for its own:
+    what kinds share is learnt from all of them (Daumé III 2007). ``columns`` names the figures that are used.
+    """
+
+    def __init__(self, data: list[Row], columns: Sequence[int] | None = None) -> None:
+        self._columns = list(range(len(FIGURES))) if columns is None else list(columns)
+        self._kinds = sorted({r.kind for r in data})
+        self.mean, self.spread = scale(self._taken(data))
+        self._model = LogisticRegression(C=STRENGTH, max_iter=3000, class_weight="balanced")
+        self._model.fit(self._figures(data), [CLASSES.index(r.verdict) for r in data])
+
+    def told(self, data: list[Row]) -> np.ndarray:
+        """How likely each verdict on each claim is, shape (claims, classes)."""
+        return self._model.predict_proba(self._figures(data))
+
+    @property
+    def intercept(self) -> np.ndarray:
+        return self._model.intercept_
+
+    def tables(self) -> dict[str, np.ndarray]:
+        """What each figure counts, shape (classes, figures), for all kinds and for each."""
+        shared, *own = np.split(self._model.coef_, len(self._kinds) + 1, axis=1)
+        return {SHARED: shared} | {k: shared + APART * more for k, more in zip(self._kinds, own, strict=True)}
+
+    def _taken(self, data: list[Row]) -> np.ndarray:
+        return np.array([r.figures for r in data])[:, self._columns]
+
+    def _figures(self, data: list[Row]) -> np.ndarray:
+        z = scaled(self._taken(data), self.mean, self.spread)
+        kinds = np.array([r.kind for r in data])[:, None]
+        return np.hstack([z, *(APART * z * (kinds == kind) for kind in self._kinds)])
 
 
 def scale(x: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
@@ -119,10 +163,6 @@ def scale(x: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
     told = ~np.isnan(x).all(axis=0)
     mean[told], spread[told] = np.nanmean(x[:, told], axis=0), np.maximum(np.nanstd(x[:, told], axis=0), 1e-6)
     return mean, spread
-
-
-def model() -> LogisticRegression:
-    return LogisticRegression(C=STRENGTH, max_iter=2000, class_weight="balanced")
 
 
 if __name__ == "__main__":

@@ -60,7 +60,7 @@ def test_a_reading_has_every_figure_that_the_model_asks_for(script) -> None:
 
 def reading_with(quantity: Comparison) -> Reading:
     figures = dict.fromkeys(NAMES, 0.5)
-    return Reading(claim("x"), 0, 0.9, (0,), figures, Facts(quantity))
+    return Reading("choice", claim("x"), 0, 0.9, (0,), figures, Facts(quantity))
 
 
 def test_likelihoods_sum_to_one() -> None:

@@ -11,6 +11,7 @@ from tokenizers.pre_tokenizers import Whitespace
 from escuela_core.checking import check, judging
 from escuela_core.checking.features import NAMES
 from escuela_core.checking.judge import JUDGE_NAMES, Judge, judge, judge_figures
+from escuela_core.checking.judging import SHARED
 from escuela_core.items import items_from_json
 
 LABELS = {"0": "neutral", "1": "ENTAILMENT", "2": "contradiction"}
@@ -42,7 +43,8 @@ def trained(folder: Path, *, contradicted: float) -> None:
     table = np.zeros((3, len(names)))
     table[:, column] = [-contradicted, contradicted, 0.0]
     given = {"features": names, "mean": [0.0] * len(names), "spread": [1.0] * len(names)}
-    (folder / "weights.json").write_text(json.dumps(given | {"weights": table.tolist(), "intercept": [2.0, 0.0, 0.0]}))
+    given |= {"weights": {SHARED: table.tolist()}, "intercept": [2.0, 0.0, 0.0]}
+    (folder / "weights.json").write_text(json.dumps(given))
 
 
 ITEMS = items_from_json(

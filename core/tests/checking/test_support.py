@@ -3,6 +3,7 @@ import math
 import pytest
 
 from escuela_core.checking.claims import Claim
+from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.evidence import scores, script_of
 from escuela_core.checking.ranking import ranked
 from escuela_core.checking.support import NEAR_WORD, Said, backing, ground, missing, support, support_figures
@@ -55,7 +56,7 @@ def test_support_is_the_weighed_share_and_nothing_asked_is_nan(script) -> None:
 
 
 def figures(script, mine: Claim, rivals: list[Claim]) -> dict[str, float]:
-    order = ranked(script, mine, rivals, scores(script, [mine])[0])
+    order = ranked(Alignment(script, mine, rivals), scores(script, [mine])[0])
     return support_figures(script, mine, rivals, ground(script, order, order[0]))
 
 
@@ -79,6 +80,6 @@ def test_a_thing_never_spoken_of_is_seen_to_be_missing_everywhere(script) -> Non
 
 def test_the_sentence_with_the_answer_comes_first_among_those_on_the_subject(script) -> None:
     mine = claim("How long does the chamber take to fill?", "about six minutes")
-    order = ranked(script, mine, [], scores(script, [mine])[0])
+    order = ranked(Alignment(script, mine, []), scores(script, [mine])[0])
     assert "six minutes" in script.texts[order[0]]
     assert len(order) == len(set(order)) <= 12

@@ -23,7 +23,7 @@ def script(lock):
 def reading(*, quantity: Comparison = SILENT, denied: bool = False, best: int = 0, **figures: float) -> Reading:
     given = dict.fromkeys(NAMES, 0.5) | {"given_words": 0.9, "meaning": 0.8, "words": 0.9} | figures
     claim = Claim("It takes six minutes.", "How long?", "six minutes", denied=denied)
-    return Reading(claim, best, 0.9, (best,), given, Facts(quantity))
+    return Reading("choice", claim, best, 0.9, (best,), given, Facts(quantity))
 
 
 SURE = Likelihood(HEARD_FROM + 0.1, 0.2, 0.1)

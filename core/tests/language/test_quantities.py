@@ -151,6 +151,9 @@ def test_how_often_is_not_how_many() -> None:
         ("dos mil quinientos años", 2_500, "years"),
         ("trescientas veintiuna gotas", 321, ""),
         ("un millón", 1_000_000, ""),
+        ("dos millones doscientos mil", 2_200_000, ""),
+        ("mil millones", 1_000_000_000, ""),
+        ("un tres por ciento", 0.03, "share"),
         ("entre cinco y nueve", 5, ""),
     ],
 )

@@ -26,7 +26,7 @@ def test_what_was_read_once_is_taken_up_without_reading_again(fresh, monkeypatch
     assert readings.unread([TEXT, "Something else."], "en") == [TEXT, "Something else."]
     readings.take_up([kept], "en")
     monkeypatch.setattr(parsing, "parsed", lambda _: pytest.fail("parsed again"))
-    monkeypatch.setattr(encoder(), "_encoded", lambda _: pytest.fail("embedded again"))
+    monkeypatch.setattr(encoder(), "_read", lambda _: pytest.fail("embedded again"))
     assert readings.unread([TEXT], "en") == []
     assert {"ferry", "glide", "breakwater"} <= terms.lemmas(TEXT, "en")
     assert np.linalg.norm(encoder().embed([TEXT])[0]) == pytest.approx(1.0, abs=1e-3)

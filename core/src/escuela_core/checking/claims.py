@@ -49,7 +49,7 @@ def _keys(item: Item) -> list[Claim]:
             return [_joined(item.prompt, item.options[i].text, i) for i in item.key]
         case TrueFalse() if item.answer is not None:
             return [Claim(item.prompt, "", item.prompt, denied=not item.answer)]
-        case Gap() if item.answers and item.answers[0].strip():
+        case Gap() if item.answers and item.answers[0].strip() and item.prompt.replace(GAP_MARK, "").strip():
             return [_joined(item.prompt, item.answers[0], None)]
         case Open() if item.model_answer.strip():
             return [_joined(item.prompt, item.model_answer, None)]

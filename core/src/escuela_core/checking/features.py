@@ -8,11 +8,12 @@ from typing import TYPE_CHECKING
 
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import Facts, Passage, compare
+from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.comparing.nearness import slot
-from escuela_core.checking.evidence import Script
+from escuela_core.checking.evidence import Script, best
 from escuela_core.checking.judge import JUDGE_NAMES, judge, judge_figures
 from escuela_core.checking.quoting import quotes
-from escuela_core.checking.ranking import ranked, share
+from escuela_core.checking.ranking import LOOKED_AT, ranked, share
 from escuela_core.checking.support import ground, support_figures
 from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas
@@ -48,6 +49,9 @@ NAMES = (
     "slot_nearest",
     "slot_refused",
     "slot_rival_refused",
+    "answer_aligned",
+    "rival_aligned",
+    "answer_apart",
 )
 # A claim in the talk's own words is looked for among so many of the best sentences.
 QUOTED_AMONG = 3
@@ -60,9 +64,10 @@ class Reading:
     """A claim beside its best sentence: the figures and the facts they come from; ``order`` has the next best.
 
     ``figures`` has those of ``NAMES`` and what the rules look at besides ("words", "given_words").
-    ``quoted`` claims are that sentence's own words.
+    ``quoted`` claims are that sentence's own words; ``kind`` is that of the item.
     """
 
+    kind: str
     claim: Claim
     best: int
     score: float
@@ -77,13 +82,13 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
 
     ``row`` holds the claim's score for every sentence, shape (sentences,).
     """
-    order = ranked(script, claim, rivals, row)
+    language = script.transcript.language
+    alignment = Alignment(script, claim, rivals) if speaks(language) else None
+    order = best(row, LOOKED_AT) if alignment is None else ranked(alignment, row)
     quoting = next((i for i in order[:QUOTED_AMONG] if quotes(claim.text, script.texts[i])), None)
     at = order[0] if quoting is None else quoting
-    language = script.transcript.language
     near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
     here = script.words[at].union(*(script.words[i] for i in near))
-    english = speaks(language)
     passage = Passage(script.texts[at], [script.texts[i] for i in near], script.weight, language)
     facts = compare(claim, passage)
     asked = encoder().embed([claim.text, claim.given or claim.text])
@@ -104,7 +109,8 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
         "is_open": float(kind == "open"),
     }
     figures |= support_figures(script, claim, rivals, ground(script, order, at))
-    if english:
+    if alignment is not None:
+        figures |= alignment.figures(at, order)
         found = slot(claim, rivals, passage)
         figures |= {"slot_nearest": found.nearest, "slot_refused": found.refused}
         figures |= {"slot_rival_refused": found.rival_refused}
@@ -116,7 +122,7 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
         premises = (script.texts[at], " ".join(script.texts[i] for i in among))
         figures |= judge_figures(stronger, premises, claim.text, [r.text for r in rivals])
     figures = dict.fromkeys((*NAMES, *JUDGE_NAMES), float("nan")) | figures
-    return Reading(claim, at, float(row[at]), tuple(order), figures, facts, quoting is not None)
+    return Reading(kind, claim, at, float(row[at]), tuple(order), figures, facts, quoting is not None)
 
 
 def _covered(script: Script, text: str, here: frozenset[str]) -> float:

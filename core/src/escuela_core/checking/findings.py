@@ -8,6 +8,7 @@ from typing import Literal
 
 from escuela_core.checking.claims import key_claims
 from escuela_core.items import Item
+from escuela_core.items.model import GAP_MARK
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
@@ -36,7 +37,7 @@ class Finding:
 def form_findings(item: Item) -> list[Finding]:
     """What is wrong with an item whatever the talk says."""
     found: list[Finding] = []
-    if not item.asked.strip():
+    if not item.asked.replace(GAP_MARK, "").strip():
         found.append(Finding("empty_prompt", "error", "Nothing is asked yet."))
     if not item.has_key:
         weaker: Severity = "look" if item.waits else "error"

@@ -19,6 +19,11 @@ from escuela_core.checking.judge import judge
 
 Row = NDArray[np.float64]
 CLASSES = ("heard", "contradicted", "not_heard")
+# The name of the weights that all kinds of items share.
+SHARED = "shared"
+# So many spreads from the mean a figure counts at most: hardly any labelled claim is the talk's own words, and what
+# lies beyond the claims that the model has seen is not to be read off a straight line.
+FURTHEST = 2.5
 # Chosen on the development talks, cross-validated by talk: from where on the key is taken as said, and below which it
 # is taken as contradicted or not said, whichever is likelier, as it is where one of these is likelier than heard.
 # Between the two nothing can be told.
@@ -53,13 +58,17 @@ def heard_from(language: str) -> float:
 
 @dataclass(frozen=True)
 class _Weights:
-    """What each figure counts, shape (classes, figures), and the scale it is put on first."""
+    """What each figure counts for a kind of item, shape (classes, figures), and the scale it is put on first."""
 
     names: tuple[str, ...]
     mean: Row
     spread: Row
-    table: Row
+    tables: dict[str, Row]
     intercept: Row
+
+    def table(self, kind: str) -> Row:
+        """Kinds that the model was not trained on go by what all kinds share."""
+        return self.tables.get(kind, self.tables[SHARED])
 
 
 @lru_cache(maxsize=1)
@@ -68,8 +77,9 @@ def _weights() -> _Weights:
     stronger = judge()
     trained = stronger.weights if stronger is not None else None
     data = json.loads((trained or Path(__file__).parent / "weights.json").read_text(encoding="utf-8"))
-    mean, spread, table, intercept = (np.array(data[k], float) for k in ("mean", "spread", "weights", "intercept"))
-    return _Weights(tuple(data["features"]), mean, spread, table, intercept)
+    mean, spread, intercept = (np.array(data[k], float) for k in ("mean", "spread", "intercept"))
+    tables = {kind: np.array(table, float) for kind, table in data["weights"].items()}
+    return _Weights(tuple(data["features"]), mean, spread, tables, intercept)
 
 
 def likelihood(reading: Reading) -> Likelihood:
@@ -77,15 +87,20 @@ def likelihood(reading: Reading) -> Likelihood:
     if reading.quoted:
         return QUOTED
     of = _weights()
-    # What does not apply speaks neither way.
-    figures = np.nan_to_num((np.array([reading.figures[name] for name in of.names]) - of.mean) / of.spread)
-    logits = of.table @ figures + of.intercept
+    figures = scaled(np.array([reading.figures[name] for name in of.names]), of.mean, of.spread)
+    logits = of.table(reading.kind) @ figures + of.intercept
     powers = np.exp(logits - logits.max())
     heard, contradicted, not_heard = (float(p) for p in powers / powers.sum())
     if reading.facts.quantity.outcome == "clashing":
         moved = heard * 0.8
         heard, contradicted = heard - moved, contradicted + moved
     return Likelihood(heard, contradicted, not_heard)
+
+
+def scaled(figures: Row, mean: Row, spread: Row) -> Row:
+    """Figures as the model takes them: what does not apply speaks neither way, and none speaks louder than those that
+    are often seen; shape (..., figures)."""
+    return np.clip(np.nan_to_num((figures - mean) / spread), -FURTHEST, FURTHEST)
 
 
 def turned(likely: Likelihood) -> Likelihood:

@@ -12,6 +12,9 @@ from difflib import SequenceMatcher
 SHORTEST_RUN = 2
 SHORTEST_STATEMENT = 3
 _HARMLESS = frozenset("a an the you should one that it is are".split())
+# What a question has besides: "What are the gates made of? Steel" is said by "The gates are made of steel".
+_ASKING = frozenset("what which who whom whose how when where why do does did many much".split())
+MOST_RUNS_OF_A_QUESTION = 2
 _REFUSING = frozenset(
     "not n't never no nor neither without hardly don't doesn't didn't isn't aren't won't can't "
     "nunca jamás ni sin tampoco apenas".split()
@@ -26,16 +29,19 @@ def quotes(statement: str, sentence: str) -> bool:
     if len(claimed) < SHORTEST_STATEMENT:
         return False
     left, free = list(claimed), [word for word, _ in said]
-    longest = 0
+    asks = "?" in statement
+    longest = runs = 0
     while True:
         match = SequenceMatcher(None, left, free, autojunk=False).find_longest_match()
         if match.size < SHORTEST_RUN or _refused(said, match.b):
             break
-        longest = max(longest, match.size)
+        longest, runs = max(longest, match.size), runs + 1
         # Marks that match nothing keep runs from joining over what was taken.
         left[match.a : match.a + match.size] = ["\0"]
         free[match.b : match.b + match.size] = ["\1"] * match.size
-    return longest >= SHORTEST_STATEMENT and all(w in _HARMLESS for w in left if w != "\0")
+    harmless = _HARMLESS | _ASKING if asks else _HARMLESS
+    whole = longest >= SHORTEST_STATEMENT and all(w in harmless for w in left if w != "\0")
+    return whole and not (asks and runs > MOST_RUNS_OF_A_QUESTION)
 
 
 def _words(text: str) -> list[tuple[str, bool]]:

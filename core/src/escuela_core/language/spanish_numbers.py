@@ -23,7 +23,8 @@ _HUNDREDS = {"cien": 100, "ciento": 100, "quinientos": 500, "setecientos": 700, 
     f"{w}cientos": 100 * n for w, n in {"dos": 2, "tres": 3, "cuatro": 4, "seis": 6, "ocho": 8}.items()
 }
 _HUNDREDS |= {f"{w[:-2]}as": n for w, n in _HUNDREDS.items() if w.endswith("os")}
-_SCALES = {"mil": 1_000, "millón": 1_000_000, "millones": 1_000_000}
+_MILLIONS = {"millón", "millones"}
+_SCALES = {"mil": 1_000} | dict.fromkeys(_MILLIONS, 1_000_000)
 _PARTS = {"medio": 2, "media": 2, "tercio": 3, "cuarto": 4, "quinto": 5, "octavo": 8, "décimo": 10, "décima": 10}
 _PARTS |= {"centésimo": 100, "centésima": 100, "milésimo": 1_000, "milésima": 1_000}
 _PARTS |= {f"{w}s": n for w, n in _PARTS.items() if w not in {"medio", "media"}}
@@ -61,19 +62,22 @@ def _digits(tokens: Sequence[Token], at: int) -> Number | None:
 
 
 def _spelled(tokens: Sequence[Token], at: int) -> Number | None:
+    """Each word smaller than the one before it: "un tres por ciento" is an article and a three."""
     total = current = 0.0
     after = at
     while after < len(tokens):
         word = word_at(tokens, after)
-        if word in _ONES:
+        joined = word_at(tokens, after - 1) == "y" and after > at
+        if word in _ONES and (current % 100 == 0 or joined):
             current += _ONES[word]
-        elif word in _TENS:
+        elif word in _TENS and current % 100 == 0:
             current += _TENS[word]
-        elif word in _HUNDREDS:
+        elif word in _HUNDREDS and current == 0:
             current += _HUNDREDS[word]
+        elif word in _MILLIONS:
+            total, current = max(1.0, total + current) * _SCALES[word], 0.0
         elif word in _SCALES:
-            total += max(1.0, current) * _SCALES[word]
-            current = 0.0
+            total, current = total + max(1.0, current) * _SCALES[word], 0.0
         elif word != "y" or word_at(tokens, after - 1) not in _TENS or word_at(tokens, after + 1) not in _ONES:
             break
         after += 1

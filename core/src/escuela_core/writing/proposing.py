@@ -13,11 +13,11 @@ from escuela_core.checking.findings import twins
 from escuela_core.checking.report import ItemReport, check
 from escuela_core.checking.wording import given_away
 from escuela_core.items import Item, TrueFalse
-from escuela_core.language.parsing import speaks
+from escuela_core.language.parsing import has_grammar, speaks
 from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
-from escuela_core.writing import by_words, mistakes
+from escuela_core.writing import by_words, mistakes, spanish
 from escuela_core.writing.banks import with_banks
 from escuela_core.writing.forms import FORMS
 from escuela_core.writing.ranking import worth
@@ -172,7 +172,11 @@ def _by_grammar(
 def _by_words(
     transcript: Transcript, places: Container[int], seed: int
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
-    for item, sentences, likely in by_words.drafts(transcript.sentences, transcript.language, seed):
+    """Completions and orders; before them, where the grammar of Spanish is installed, what it gives."""
+    drafts = by_words.drafts(transcript.sentences, transcript.language, seed)
+    if has_grammar(transcript.language):
+        drafts = chain(spanish.drafts(transcript.sentences, seed), drafts)
+    for item, sentences, likely in drafts:
         if all(n in places for n in sentences):
             yield item, sentences, likely
 

@@ -10,6 +10,7 @@ from django.core.management.base import BaseCommand
 from procrastinate.contrib.django import app
 
 from apps.work.tasks import HEARTBEAT_S, STALLED_S, take_up_stalled
+from escuela_core.language.ready import get_ready
 
 
 class Command(BaseCommand):
@@ -27,6 +28,8 @@ class Command(BaseCommand):
         """A line of its own for each queue, so that heavy work never keeps a short one waiting."""
         async with app.open_async():
             watching = asyncio.create_task(self._watch())
+            if not once:
+                asyncio.get_running_loop().run_in_executor(None, get_ready)
             lines = [asyncio.create_task(self._line(queue, once=once)) for queue in queues]
             for number in (signal.SIGINT, signal.SIGTERM):
                 asyncio.get_running_loop().add_signal_handler(number, lambda: [line.cancel() for line in lines])
