@@ -2,11 +2,11 @@
 
 usage: python core/benchmarks/writing.py [items|plain|speed|verdicts|checked]
 
-``items`` prints ten items for each talk of ``written/`` and each English one of ``labelled/``; ``plain`` prints as many
-of a plain baseline: the first name or number that the parser marks in a sentence is blanked out, sentences spread
-evenly; ``verdicts`` counts judgements of both in ``written/judged.tsv`` and says how many items were not judged yet;
-``speed`` times twenty items of a ten-minute talk and sixty of an hour; ``checked`` puts the judged items through the
-check.
+``items`` prints ten items for each talk of ``written/`` and each English one of ``labelled/``, in Spanish for those of
+``written/`` that begin with "es-"; ``plain`` prints as many of a plain baseline, in English: the first name or number
+that the parser marks in a sentence is blanked out, sentences spread evenly; ``verdicts`` counts judgements of them in
+``written/judged.tsv`` and says how many items were not judged yet; ``speed`` times twenty items of a ten-minute talk
+and sixty of an hour; ``checked`` puts the judged items through the check.
 
 Rules of judging: **key** is the marked answer right by the talk alone; **usable** would a colleague ask it without
 changing a word (clear, grammatical, about something that matters, one right answer, others plausible and wrong);
@@ -33,22 +33,27 @@ from escuela_core.transcripts import Transcript, read_captions
 from escuela_core.writing import Wishes, propose
 
 FOLDER = Path(__file__).parent / "written"
+SPANISH = "es-"
 EACH = 10
 LETTER_MS, GAP_MS = 65, 400
 
 
-def names() -> list[str]:
-    labelled = [n for n in talks.own() if talks.load(n).transcript.language == "en"]
-    return [*sorted(p.stem for p in FOLDER.glob("*.txt")), *labelled]
+def names(language: str = "en") -> list[str]:
+    written = sorted(p.stem for p in FOLDER.glob("*.txt"))
+    if language == "es":
+        return [n for n in written if n.startswith(SPANISH)]
+    labelled = [n for n in talks.own() if talks.load(n).transcript.language == language]
+    return [*(n for n in written if not n.startswith(SPANISH)), *labelled]
 
 
 def talk(name: str) -> Transcript:
     if name in talks.own():
         return talks.load(name).transcript
-    return spoken((FOLDER / f"{name}.txt").read_text("utf-8").splitlines())
+    lines = (FOLDER / f"{name}.txt").read_text("utf-8").splitlines()
+    return spoken(lines, language="es" if name.startswith(SPANISH) else "en")
 
 
-def spoken(lines: Sequence[str]) -> Transcript:
+def spoken(lines: Sequence[str], *, language: str = "en") -> Transcript:
     """Sentences, one a line, at the speed of speech; a speaker's name in capitals stands before a colon."""
     at_ms, cues = 500, ["WEBVTT\n"]
     for line in lines:
@@ -56,7 +61,7 @@ def spoken(lines: Sequence[str]) -> Transcript:
         voiced = re.sub(r"^([A-Z]+): ", r"<v \1>", line)
         cues.append(f"{stamp(at_ms)} --> {stamp(end_ms)}\n{voiced}\n")
         at_ms = end_ms + GAP_MS
-    return read_captions("\n".join(cues).encode(), language="en")
+    return read_captions("\n".join(cues).encode(), language=language)
 
 
 def stamp(ms: int) -> str:
@@ -77,11 +82,10 @@ def shown(item: Item) -> str:
     return f"{item.asked} | {' / '.join(item.key_texts)}"
 
 
-def offered() -> list[tuple[str, str, str]]:
+def offered(language: str = "en") -> list[tuple[str, str, str]]:
     """Talk, kind and line of every item offered first."""
-    return [
-        (name, item.kind, shown(item)) for name in names() for item in propose(talk(name), Wishes(count=EACH)).items
-    ]
+    made = ((name, propose(talk(name), Wishes(count=EACH))) for name in names(language))
+    return [(name, item.kind, shown(item)) for name, proposal in made for item in proposal.items]
 
 
 def plain() -> list[tuple[str, str, str]]:
@@ -99,7 +103,8 @@ def plain() -> list[tuple[str, str, str]]:
 
 def verdicts() -> None:
     judged = judgements()
-    for writer, items in (("the writer", offered()), ("plain", plain())):
+    writers = (("the writer", offered()), ("in Spanish", offered("es")), ("plain", plain()))
+    for writer, items in writers:
         rows = [judged.get((name, text)) for name, _, text in items]
         known = [r for r in rows if r is not None]
         print(f"{writer}: {len(rows)} items offered, {len(known)} of them judged")
@@ -161,7 +166,7 @@ def lasting(every: Sequence[str], minutes: int) -> list[str]:
 if __name__ == "__main__":
     what = sys.argv[1] if len(sys.argv) > 1 else "items"
     if what in ("items", "plain"):
-        for row in offered() if what == "items" else plain():
+        for row in [*offered(), *offered("es")] if what == "items" else plain():
             print("\t".join(row))
     else:
         {"verdicts": verdicts, "speed": speed, "checked": checked}[what]()

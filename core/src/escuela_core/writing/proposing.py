@@ -172,10 +172,11 @@ def _by_grammar(
 def _by_words(
     transcript: Transcript, places: Container[int], seed: int
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
-    """Completions and orders; before them, where the grammar of Spanish is installed, what it gives."""
-    drafts = by_words.drafts(transcript.sentences, transcript.language, seed)
+    """Completions and orders; where the grammar of Spanish is installed, what it gives beside them."""
     if has_grammar(transcript.language):
-        drafts = chain(spanish.drafts(transcript.sentences, seed), drafts)
+        drafts = spanish.drafts(transcript.sentences, seed)
+    else:
+        drafts = by_words.drafts(transcript.sentences, transcript.language, seed)
     for item, sentences, likely in drafts:
         if all(n in places for n in sentences):
             yield item, sentences, likely

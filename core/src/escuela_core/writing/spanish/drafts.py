@@ -8,11 +8,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
-from escuela_core.items import Choice, Item, Open, Option, TrueFalse
+from escuela_core.items import Choice, Item, Open, Option, Order, TrueFalse
 from escuela_core.items.model import GAP_MARK, Depth
 from escuela_core.language.parsing import parsed_in
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.transcripts.model import Sentence
+from escuela_core.writing import by_words
 from escuela_core.writing.by_words import says
 from escuela_core.writing.clause import capital
 from escuela_core.writing.spanish.opposites import turned
@@ -22,6 +23,7 @@ from escuela_core.writing.spanish.statement import (
     Statement,
     feature,
     names_its_thing,
+    points_away,
     said,
     stands_alone,
     statements_of,
@@ -45,8 +47,16 @@ WORTH = {
 WORTH |= {"measured": 0.9, "true": 0.4}
 LONGEST_QUESTION, SHORTEST_STATEMENT, LONGEST_STATEMENT, FEWEST_REASON = 24, 6, 22, 3
 FEWEST_COUNTED = 3
+# Steps say that they follow each other.
+_IN_TURN = re.compile(
+    r"\b(?:primero|después|luego|entonces|al final|finalmente|por último|antes de|hasta que|cuando|a continuación)\b",
+    re.IGNORECASE,
+)
+FEWEST_IN_TURN, LEADS_AWAY = 2, 0.6
 # A thing that is counted follows the number, but for parts of a whole; or it says when.
 _COUNTS = re.compile(r" (?!cuart|terc|quint|octav|décim|y |o )[a-zñáéíóú]")
+# More than three hundred is more than two hundred too.
+_BOUND = re.compile(r"\b(?:más|menos|al menos|por lo menos|como (?:mínimo|máximo)|hasta|casi)(?: de)? $", re.IGNORECASE)
 _WHEN = re.compile(r"\b(?:en|desde|hasta|hacia|de) $", re.IGNORECASE)
 _ADVERBS = {"despacio", "deprisa", "bien", "mal", "mucho", "poco"}
 _ABOUT = {"unos", "unas", "casi", "más", "menos", "de", "aproximadamente", "alrededor", "solo", "sólo", "hasta"}
@@ -79,6 +89,16 @@ def drafts(sentences: Sequence[Sentence], seed: int) -> Iterator[Draft]:
         measured = _measured(doc, number, talk, random.Random(f"{seed}-{number}"))
         if measured is not None:
             yield measured, (number,), WORTH["measured"]
+    yield from _by_words(sentences, seed, docs)
+
+
+def _by_words(sentences: Sequence[Sentence], seed: int, docs: Sequence[tuple[int, Doc]]) -> Iterator[Draft]:
+    """What needs no grammar, worth less where the sentence leads away from itself; orders only of what has one."""
+    away = {number for number, doc in docs if points_away(doc)}
+    for item, numbers, worth in by_words.drafts(sentences, "es", seed):
+        if isinstance(item, Order) and sum(bool(_IN_TURN.search(step)) for step in item.steps) < FEWEST_IN_TURN:
+            continue
+        yield item, numbers, worth - LEADS_AWAY * bool(away.intersection(numbers))
 
 
 def _items(one: Statement, talk: Talk, rng: random.Random) -> Iterator[tuple[str, Item]]:
@@ -140,14 +160,15 @@ def _numbers(one: Statement, talk: Talk, rng: random.Random) -> Iterator[tuple[s
     if noun is not None and noun.head == one.root and noun.dep_ == "obj" and "Plur" in feature(noun, "Number"):
         counted = [t for t in noun.subtree if t.i >= noun.i and t in one.rest]
         before = [t for t in one.rest if t.i < noun.i and (t in inside or t.lower_ in _ABOUT or t.head == noun)]
-        if said([*before, *counted]) and counted[-1].i - counted[0].i < len(counted):
+        moved = any(t.pos_ == "ADP" and t.lower_ not in _ABOUT for t in before)  # "a unos doscientos grados"
+        if not moved and counted[-1].i - counted[0].i < len(counted):
             word = f"cuánt{'as' if 'Fem' in feature(noun, 'Gender') else 'os'} {said(counted)}"
             prompt = _question(word, one, without=[*before, *counted])
             item = _choice(prompt, digits(int(value)), wrong, rng, _shared(one, talk))
             if item is not None:
                 yield "number", item
     year = inside[0]
-    is_year = len(inside) == 1 and 1_000 <= value <= 2_100 and not found[0].dimension
+    is_year = len(inside) == 1 and _is_year(value) and not found[0].dimension
     case = next((t for t in year.children if t.lower_ == "en"), None)
     if is_year and case is not None:
         prompt = _question("en qué año", one, without=[case, year])
@@ -156,6 +177,16 @@ def _numbers(one: Statement, talk: Talk, rng: random.Random) -> Iterator[tuple[s
         )
         if item is not None:
             yield "year", item
+
+
+def _is_year(value: float) -> bool:
+    return 1_000 <= value <= 2_100
+
+
+def _tells_apart(what: Sequence[Token]) -> bool:
+    """Whether a noun said of a thing tells what it is: one of a sort, or with what it does."""
+    is_one = what[0].lower_ in {"un", "una", "unos", "unas"}
+    return is_one or (what[0].pos_ in {"DET", "NOUN"} and any(t.lower_ == "que" for t in what))
 
 
 def _measured(doc: Doc, sentence: int, talk: Talk, rng: random.Random) -> Item | None:
@@ -168,7 +199,7 @@ def _measured(doc: Doc, sentence: int, talk: Talk, rng: random.Random) -> Item |
         return None
     start = found[0].start + found[0].text.index(number)
     before, after = doc.text[:start], doc.text[start + len(number) :].rstrip(" .;:")
-    if not _COUNTS.match(after) and not _WHEN.search(before):
+    if _BOUND.search(before) or not _COUNTS.match(after) and not (_is_year(value) and _WHEN.search(before)):
         return None
     prompt = f"Completa: {capital(before)}{GAP_MARK}{after}."
     heard = [int(q.stated[0]) for q in talk.numbers if q.sort == "count" and q.stated[0] >= 2]
@@ -182,7 +213,7 @@ def _parts(one: Statement, talk: Talk, rng: random.Random) -> Iterator[tuple[str
     """Who or what does it, what a thing is, and what is done to."""
     subject = phrase(one.subject, one.sentence) if one.subject else None
     if one.is_definition and subject is not None:
-        if len(one.rest) >= 3 and one.rest[0].pos_ in {"DET", "NOUN", "NUM"} and not one.front:
+        if len(one.rest) >= 3 and _tells_apart(one.rest) and not one.front:
             prompt = f"¿Qué {said(one.verb)} {_lower(one.subject)}?"
             yield "what_is", Open(prompt=prompt, model_answer=capital(said(one.rest)) + ".", **_shared(one, talk))
         return
@@ -238,7 +269,7 @@ def _statements(one: Statement, talk: Talk, rng: random.Random) -> Iterator[tupl
         value = found[0].stated[0]
         number = _number_in(found[0].text)
         heard = [int(q.stated[0]) for q in talk.numbers if q.sort == "count" and q.stated[0] >= 2]
-        if value == int(value) and number:
+        if value == int(value) and number and not _BOUND.search(text[: found[0].start]):
             other = digits(rng.choice(wrong_numbers(int(value), heard, rng)))
             yield "false", _truth(text.replace(number, other, 1), False, one, talk)
             return

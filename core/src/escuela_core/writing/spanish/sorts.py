@@ -41,6 +41,8 @@ def phrase(words: Sequence[Token], sentence: int) -> Phrase | None:
     if quantities(f"2 {head.lower_}", "es")[0].dimension or quantities(said(words), "es"):
         return None
     article = words[0].lower_ if words[0].lower_ in _ARTICLES else ""
+    if any(t.dep_ == "det" and not _agree(t, head) for t in head.children):
+        return None  # "la apoyo" is no noun
     gender, number = (next(iter(feature(head, what)), "") for what in ("Gender", "Number"))
     definite = {"un": "un", "una": "un", "unos": "un", "unas": "un", "": ""}.get(article, "el")
     text = said(words)
@@ -51,6 +53,12 @@ def phrase(words: Sequence[Token], sentence: int) -> Phrase | None:
         any(e.label_ == "PER" and e.start <= head.i < e.end for e in head.doc.ents),
         sentence,
     )
+
+
+def _agree(one: Token, other: Token) -> bool:
+    """Whether the genders of two words, where both tell one, are the same."""
+    genders = [set(feature(t, "Gender")) for t in (one, other)]
+    return not all(genders) or bool(genders[0] & genders[1])
 
 
 def phrases(docs: Sequence[tuple[int, Doc]]) -> list[Phrase]:

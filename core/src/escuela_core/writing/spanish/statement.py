@@ -100,7 +100,9 @@ def _statement(doc: Doc, sentence: int, root: Token) -> Statement | None:
     if any(t.dep_ == "mark" for t in root.children) or (root.dep_ == "conj" and _is_conditioned(root.head)):
         return None
     left_out = {t for child in root.children if _is_beside(child) for t in child.subtree}
-    tokens = [t for t in root.subtree if t not in left_out and not t.is_space]
+    # What follows a clause that is left out belongs to that one.
+    end = min((t.i for t in left_out if t.i > root.i), default=len(doc))
+    tokens = [t for t in root.subtree if t not in left_out and t.i < end and not t.is_space]
     while tokens and (tokens[0].lower_ in _LEADING or tokens[0].is_punct):
         tokens = tokens[1:]
     while tokens and tokens[-1].is_punct:
@@ -134,8 +136,12 @@ def _statement(doc: Doc, sentence: int, root: Token) -> Statement | None:
 def stands_alone(doc: Doc) -> bool:
     """Whether no word of a whole sentence leads away from it."""
     words = [t for t in doc if not t.is_punct]
-    fits = SHORTEST <= len(words) <= LONGEST_ALONE and not _BROKEN.search(doc.text)
-    return fits and not any(map(_points, words))
+    return SHORTEST <= len(words) <= LONGEST_ALONE and not _BROKEN.search(doc.text) and not points_away(doc)
+
+
+def points_away(doc: Doc) -> bool:
+    """Whether a word leads to what was said before, to what is seen, or to who speaks and listens."""
+    return any(_points(t) for t in doc)
 
 
 def names_its_thing(doc: Doc) -> bool:
