@@ -45,7 +45,7 @@ def rows(name: str) -> list[Looked]:
         among = best(row, LOOKED_AT)
         spans = [talk.transcript.sentences[n] for n in among]
         right = np.array([talks.at_true_sentence(talk, s.start_ms, s.end_ms, wanted) for s in spans])
-        told = figures(Alignment(script, claim, rivals), row, among)
+        told = figures(Alignment(script, claim, rivals, among), row, among)
         found.append(Looked(name, told, right))
     return found
 

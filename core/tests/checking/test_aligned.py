@@ -24,15 +24,17 @@ def sentence_with(script, words: str) -> int:
 
 def test_a_claim_is_met_where_the_talk_speaks_to_it_even_in_other_words(script) -> None:
     at, other = sentence_with(script, "six minutes"), sentence_with(script, "oak")
-    reworded = Alignment(script, claim("six minutes", "What time passes until the basin is full?"), [])
-    assert reworded.claim_met(at) > reworded.claim_met(other) + 0.1
-    assert reworded.claim_met_around(at) >= reworded.claim_met(at)
+    asked = claim("six minutes", "What time passes until the basin is full?")
+    reworded = Alignment(script, asked, [], [at, other])
+    here, elsewhere = reworded.claim_met([at, other])
+    assert here > elsewhere + 0.1
+    assert reworded.claim_met_around([at])[0] >= here
 
 
 def test_the_answer_that_was_said_is_met_better_than_one_that_was_not(script) -> None:
     at = sentence_with(script, "six minutes")
-    right = Alignment(script, claim("about six minutes"), [claim("a whole winter")]).figures(at, [at])
-    wrong = Alignment(script, claim("a whole winter"), [claim("about six minutes")]).figures(at, [at])
+    right = Alignment(script, claim("about six minutes"), [claim("a whole winter")], [at]).figures([at])
+    wrong = Alignment(script, claim("a whole winter"), [claim("about six minutes")], [at]).figures([at])
     assert right["answer_aligned"] == pytest.approx(1.0, abs=0.15)
     assert right["answer_aligned"] > wrong["answer_aligned"] + 0.2
     assert wrong["rival_aligned"] > right["rival_aligned"]
@@ -40,13 +42,13 @@ def test_the_answer_that_was_said_is_met_better_than_one_that_was_not(script) ->
 
 def test_an_answer_from_another_sentence_stands_apart_from_the_question(script) -> None:
     at, oak = sentence_with(script, "six minutes"), sentence_with(script, "oak")
-    figures = Alignment(script, claim("oak"), []).figures(at, [at, oak])
+    figures = Alignment(script, claim("oak"), [], [at, oak]).figures([at, oak])
     assert figures["answer_apart"] < -0.1
     assert math.isnan(figures["rival_aligned"])
 
 
 @pytest.mark.parametrize("given", ["", "…", "Is it?"])
 def test_what_says_nothing_has_no_figures(script, given) -> None:
-    empty = Alignment(script, Claim(given, given, given), [])
-    assert all(math.isnan(v) for v in empty.figures(0, [1]).values())
-    assert (empty.claim_met(0), empty.rivals_met(0)) == (0.0, 0.0)
+    empty = Alignment(script, Claim(given, given, given), [], [0, 1])
+    assert all(math.isnan(v) for v in empty.figures([0, 1]).values())
+    assert [*empty.claim_met([1]), *empty.claim_met_around([1]), *empty.rivals_met([1])] == [0.0, 0.0, 0.0]

@@ -4,8 +4,8 @@ import pytest
 
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.aligned import Alignment
-from escuela_core.checking.evidence import scores, script_of
-from escuela_core.checking.ranking import ranked
+from escuela_core.checking.evidence import best, scores, script_of
+from escuela_core.checking.ranking import LOOKED_AT, ranked
 from escuela_core.checking.support import NEAR_WORD, Said, backing, ground, missing, support, support_figures
 from escuela_core.language.wordnet import kin, stem
 
@@ -55,8 +55,14 @@ def test_support_is_the_weighed_share_and_nothing_asked_is_nan(script) -> None:
     assert missing(frozenset({"gate"}), said, script) == 0
 
 
+def ordered(script, mine: Claim, rivals: list[Claim]) -> list[int]:
+    row = scores(script, [mine])[0]
+    near = best(row, LOOKED_AT)
+    return ranked(Alignment(script, mine, rivals, near), row, near)
+
+
 def figures(script, mine: Claim, rivals: list[Claim]) -> dict[str, float]:
-    order = ranked(Alignment(script, mine, rivals), scores(script, [mine])[0])
+    order = ordered(script, mine, rivals)
     return support_figures(script, mine, rivals, ground(script, order, order[0]))
 
 
@@ -80,6 +86,6 @@ def test_a_thing_never_spoken_of_is_seen_to_be_missing_everywhere(script) -> Non
 
 def test_the_sentence_with_the_answer_comes_first_among_those_on_the_subject(script) -> None:
     mine = claim("How long does the chamber take to fill?", "about six minutes")
-    order = ranked(Alignment(script, mine, []), scores(script, [mine])[0])
+    order = ordered(script, mine, [])
     assert "six minutes" in script.texts[order[0]]
     assert len(order) == len(set(order)) <= 12

@@ -4,12 +4,13 @@ import pytest
 
 from escuela_core.items import Choice, Item, Open, TrueFalse
 from escuela_core.language.parsing import has_grammar, parsed_in
-from escuela_core.transcripts import read_captions
+from escuela_core.transcripts import Transcript, read_captions
 from escuela_core.writing import propose
 from escuela_core.writing.spanish import drafts
 from escuela_core.writing.spanish.opposites import OPPOSITES
 from escuela_core.writing.spanish.sorts import digits, wrong_numbers
 from escuela_core.writing.spanish.statement import said, statements_of
+from escuela_core.writing.varying import vary
 from escuela_core.writing.wishes import Wishes
 
 pytestmark = pytest.mark.skipif(not has_grammar("es"), reason="the grammar of Spanish is not installed")
@@ -27,15 +28,15 @@ El visitante ve la plaza desde el balcón.
 """
 
 
-def items(text: str) -> list[Item]:
-    lines = [line for line in text.strip().splitlines() if line]
-    listing = "\n".join(f"[{n // 6}:{n * 10 % 60:02}] {line}" for n, line in enumerate(lines))
-    return [item for item, _, _ in drafts(read_captions(listing.encode(), language="es").sentences, 1)]
+def spoken(text: str) -> Transcript:
+    lines = enumerate(text.strip().splitlines())
+    listing = "\n".join(f"[{n // 6}:{n * 10 % 60:02}] {line}" for n, line in lines)
+    return read_captions(listing.encode(), language="es")
 
 
 @pytest.fixture(scope="module")
 def made() -> list[Item]:
-    return items(TALK)
+    return [item for item, _, _ in drafts(spoken(TALK).sentences, 1)]
 
 
 def asking(made: list[Item], prompt: str) -> Item:
@@ -102,7 +103,9 @@ def test_each_clause_with_a_subject_of_its_own_is_a_statement() -> None:
     assert [said(one.subject) for one in statements_of(doc, 0)] == ["La campana pequeña", "la campana grande"]
 
 
-@pytest.mark.parametrize(("value", "heard"), [(40, [7, 60, 1887]), (3, [2, 4]), (1887, [1902, 40]), (200_000, [])])
+@pytest.mark.parametrize(
+    ("value", "heard"), [(40, [7, 60, 1887]), (3, [2, 4]), (1887, [1902, 40]), (2015, []), (200_000, [])]
+)
 def test_wrong_numbers_are_three_others_as_round(value, heard) -> None:
     import random
 
@@ -111,6 +114,7 @@ def test_wrong_numbers_are_three_others_as_round(value, heard) -> None:
         assert len(wrong) == len(set(wrong)) == 3
         assert value not in wrong
         assert min(wrong) >= 2
+        assert not (1900 < value < 2100 and max(wrong) > 2020)
     assert (digits(1887), digits(200_000)) == ("1887", "200.000")
 
 
@@ -121,9 +125,15 @@ def test_opposites_lead_back() -> None:
 
 
 def test_a_spanish_talk_gets_questions_and_the_same_ones_again() -> None:
-    lines = TALK.strip().splitlines()
-    listing = "\n".join(f"[{n // 6}:{n * 10 % 60:02}] {line}" for n, line in enumerate(lines))
-    talk = read_captions(listing.encode(), language="es")
+    talk = spoken(TALK)
     first = propose(talk, Wishes(count=6))
     assert any(i.asked.startswith("¿") for i in first.items)
     assert propose(talk, Wishes(count=6)) == first
+
+
+def test_one_item_again_in_another_way() -> None:
+    talk = spoken(TALK)
+    item = propose(talk, Wishes(count=1)).items[0]
+    again = vary(item, talk)
+    assert again is not None
+    assert (again.asked, again.key_texts) != (item.asked, item.key_texts)

@@ -13,7 +13,7 @@ from escuela_core.checking.comparing.nearness import slot
 from escuela_core.checking.evidence import Script, best
 from escuela_core.checking.judge import JUDGE_NAMES, judge, judge_figures
 from escuela_core.checking.quoting import quotes
-from escuela_core.checking.ranking import LOOKED_AT, ranked, share
+from escuela_core.checking.ranking import LOOKED_AT, ranked
 from escuela_core.checking.support import ground, support_figures
 from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas
@@ -83,8 +83,10 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
     ``row`` holds the claim's score for every sentence, shape (sentences,).
     """
     language = script.transcript.language
-    alignment = Alignment(script, claim, rivals) if speaks(language) else None
-    order = best(row, LOOKED_AT) if alignment is None else ranked(alignment, row)
+    order = best(row, LOOKED_AT)
+    alignment = Alignment(script, claim, rivals, order) if speaks(language) else None
+    if alignment is not None:
+        order = ranked(alignment, row, order)
     quoting = next((i for i in order[:QUOTED_AMONG] if quotes(claim.text, script.texts[i])), None)
     at = order[0] if quoting is None else quoting
     near = [i for i in (at - 1, at + 1) if 0 <= i < len(script.words)]
@@ -110,7 +112,7 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
     }
     figures |= support_figures(script, claim, rivals, ground(script, order, at))
     if alignment is not None:
-        figures |= alignment.figures(at, order)
+        figures |= alignment.figures(order)
         found = slot(claim, rivals, passage)
         figures |= {"slot_nearest": found.nearest, "slot_refused": found.refused}
         figures |= {"slot_rival_refused": found.rival_refused}
@@ -127,4 +129,5 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
 
 def _covered(script: Script, text: str, here: frozenset[str]) -> float:
     words = lemmas(text, script.transcript.language)
-    return share(words, here, script) if words else 0.5
+    total = sum(script.weight(w) for w in words)
+    return sum(script.weight(w) for w in words if w in here) / total if total else 0.5

@@ -8,7 +8,7 @@ from dataclasses import replace
 from typing import Literal
 
 from escuela_core.items import Choice, Item, Option
-from escuela_core.language.parsing import speaks
+from escuela_core.language.parsing import has_grammar
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
@@ -40,7 +40,7 @@ def vary(
 
     ``kind`` asks for just that kind. ``existing`` are the lesson's other items, which it may not repeat.
     """
-    if not speaks(transcript.language) or not item.evidence:
+    if not has_grammar(transcript.language) or not item.evidence:
         return None
     if want == "distractors":
         return _with_others(item, transcript, silences, seed) if isinstance(item, Choice) else None

@@ -6,7 +6,7 @@ vectors of words in their context, so that what is said in other words counts, a
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script
-from escuela_core.language.terms import lemmas
+from escuela_core.language.parsing import parsed
 from escuela_core.language.vectors import Vectors, Worded, encoder
 
 Row = NDArray[np.float64]
@@ -34,67 +34,77 @@ class _Words:
     weights: Row
     is_answer: NDArray[np.bool_]
 
-    def met(self, said: Vectors) -> Row:
-        """How well each word is met by the best of ``said``, shape (words,)."""
-        return (self.vectors @ said.T).max(axis=1) if len(said) else np.zeros(len(self.vectors))
+    def met(self, said: Vectors, starts: NDArray[np.intp]) -> Row:
+        """How well each word is met by the best one of each sentence, shape (words, sentences)."""
+        return np.maximum.reduceat(self.vectors @ said.T, starts, axis=1)
 
-    def mean(self, said: Vectors, which: NDArray[np.bool_] | None = None) -> float:
+    def mean(self, met: Row, which: NDArray[np.bool_] | None = None) -> Row:
+        """The weighed mean over the words, of whatever shape is left of ``met``."""
         weights = self.weights if which is None else self.weights * which
-        return float(self.met(said) @ weights / weights.sum())
+        return np.asarray(weights @ met / weights.sum())
 
 
 class Alignment:
-    """A claim and its wrong options against the sentences of a script, by number."""
+    """A claim and its wrong options against some sentences of a script, named by number, and their neighbours."""
 
-    def __init__(self, script: Script, claim: Claim, rivals: Sequence[Claim]) -> None:
-        self.script, self.claim, self.rivals = script, claim, rivals
+    def __init__(self, script: Script, claim: Claim, rivals: Sequence[Claim], among: Sequence[int]) -> None:
+        self.script, self.claim = script, claim
         worded = encoder().words([c.text for c in (claim, *rivals)])
-        self._own, *others = [_words_of(script, c, w) for c, w in zip((claim, *rivals), worded, strict=True)]
-        self._rivals = [o for o in others if o is not None]
+        own, *others = [_words_of(script, c, w) for c, w in zip((claim, *rivals), worded, strict=True)]
+        near = {n + step for n in among for step in (-1, 0, 1)} & set(range(len(script.texts)))
+        self._column = {number: column for column, number in enumerate(sorted(near))}
+        said = [_said(script.texts[n], w) for n, w in zip(self._column, _worded(script, self._column), strict=True)]
+        starts = np.cumsum([0, *(len(s) for s in said[:-1])])
+        together = np.concatenate(said)
+        self._own = own
+        self._met = own.met(together, starts) if own is not None else np.zeros((0, len(said)))
+        self._rivals = [(r, r.met(together, starts)) for r in others if r is not None]
 
-    def read_ahead(self, numbers: Sequence[int]) -> None:
-        """Read these sentences and their neighbours in one go."""
-        near = {n + step for n in numbers for step in (-1, 0, 1)} & set(range(len(self.script.texts)))
-        self._said(sorted(near))
+    def claim_met(self, among: Sequence[int]) -> Row:
+        """The whole claim in each of the sentences, 0 to 1, shape (sentences,)."""
+        return self._claim()[self._columns(among)]
 
-    def claim_met(self, at: int) -> float:
-        """The whole claim in sentence ``at``, 0 to 1."""
-        return self._own.mean(self._said([at])[0]) if self._own else 0.0
+    def claim_met_around(self, among: Sequence[int]) -> Row:
+        """The same with the neighbours of each, shape (sentences,)."""
+        if self._own is None:
+            return np.zeros(len(among))
+        groups = [self._columns([n + s for s in (-1, 0, 1) if n + s in self._column]) for n in among]
+        return self._own.mean(np.array([self._met[:, columns].max(axis=1) for columns in groups]).T)
 
-    def claim_met_around(self, at: int) -> float:
-        """The whole claim in the sentence or its neighbours."""
-        near = [n for n in (at - 1, at, at + 1) if 0 <= n < len(self.script.texts)]
-        return self._own.mean(np.concatenate(self._said(near))) if self._own else 0.0
+    def rivals_met(self, among: Sequence[int]) -> Row:
+        """The answers of the wrong options in each sentence, on average, shape (sentences,); 0 where there are none."""
+        met = [rival.mean(found, rival.is_answer) for rival, found in self._rivals]
+        return np.mean(met, axis=0)[self._columns(among)] if met else np.zeros(len(among))
 
-    def rivals_met(self, at: int) -> float:
-        """The answers of the wrong options in sentence ``at``, on average; 0 where there are none."""
-        said = self._said([at])[0]
-        return float(np.mean([r.mean(said, r.is_answer) for r in self._rivals])) if self._rivals else 0.0
-
-    def figures(self, at: int, among: Sequence[int]) -> dict[str, float]:
-        """What a verdict at sentence ``at`` is made from, with the sentences ``among``; NaN where nothing is told.
+    def figures(self, among: Sequence[int]) -> dict[str, float]:
+        """What a verdict is made from, by the sentences ``among``; NaN where nothing is told.
 
         answer_aligned: the answer in any of the sentences; rival_aligned: the best wrong option likewise;
         answer_apart: how much worse the answer is met in the sentence that meets the question best than in its own
         best (0 or less).
         """
         figures = dict.fromkeys(("answer_aligned", "rival_aligned", "answer_apart"), NONE)
-        said = self._said(sorted({at, *among}))
-        together = np.concatenate(said)
-        own = self._own
-        if own is None or not len(together):
+        columns, own = self._columns(sorted(among)), self._own
+        if own is None:
             return figures
-        figures["answer_aligned"] = own.mean(together, own.is_answer)
-        figures["rival_aligned"] = max((r.mean(together, r.is_answer) for r in self._rivals), default=NONE)
+        met = self._met[:, columns]
+        figures["answer_aligned"] = float(own.mean(met.max(axis=1), own.is_answer))
+        rivals = (float(r.mean(found[:, columns].max(axis=1), r.is_answer)) for r, found in self._rivals)
+        figures["rival_aligned"] = max(rivals, default=NONE)
         if not own.is_answer.all():
-            each = np.array([own.met(one) for one in said])
-            answer, asked = each[:, own.is_answer].mean(axis=1), each[:, ~own.is_answer].mean(axis=1)
+            answer, asked = met[own.is_answer].mean(axis=0), met[~own.is_answer].mean(axis=0)
             figures["answer_apart"] = float(answer[asked.argmax()] - answer.max())
         return figures
 
-    def _said(self, numbers: Sequence[int]) -> list[Vectors]:
-        texts = [self.script.texts[n] for n in numbers]
-        return [_content(w, t)[1] for w, t in zip(encoder().words(texts), texts, strict=True)]
+    def _claim(self) -> Row:
+        return self._own.mean(self._met) if self._own is not None else np.zeros(len(self._column))
+
+    def _columns(self, numbers: Sequence[int]) -> list[int]:
+        return [self._column[n] for n in numbers]
+
+
+def _worded(script: Script, numbers: Iterable[int]) -> list[Worded]:
+    return encoder().words([script.texts[n] for n in numbers])
 
 
 def _words_of(script: Script, claim: Claim, worded: Worded) -> _Words | None:
@@ -104,9 +114,15 @@ def _words_of(script: Script, claim: Claim, worded: Worded) -> _Words | None:
         return None
     start = claim.answer_at if claim.answer_at is not None else max(0, claim.text.rfind(claim.answer))
     is_answer = np.array([first < start + len(claim.answer) and last > start for first, last in spans])
-    words = [claim.text[first:last].lower() for first, last in spans]
-    weights = np.array([script.weight(next(iter(lemmas(w, claim.language)), w)) for w in words])
+    lemma_at = {t.idx: t.lemma_.lower() for t in parsed(claim.text)}
+    weights = np.array([script.weight(lemma_at.get(first, claim.text[first:last].lower())) for first, last in spans])
     return _Words(vectors, weights, is_answer if is_answer.any() else ~is_answer)
+
+
+def _said(text: str, worded: Worded) -> Vectors:
+    """The words of a sentence that say something; one of zeros, which meets nothing, where there is none."""
+    vectors = _content(worded, text)[1]
+    return vectors if len(vectors) else np.zeros((1, worded.vectors.shape[1]), np.float32)
 
 
 def _content(worded: Worded, text: str) -> tuple[list[tuple[int, int]], Vectors]:

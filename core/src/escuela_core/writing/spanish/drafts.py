@@ -156,7 +156,8 @@ def _numbers(one: Statement, talk: Talk, rng: random.Random) -> Iterator[tuple[s
         return
     heard = [int(q.stated[0]) for q in talk.numbers if q.sort == "count" and q.stated[0] >= 2]
     wrong = [digits(n) for n in wrong_numbers(int(value), heard, rng)]
-    noun = next((t for t in one.rest if t.i >= inside[0].i and t.pos_ == "NOUN"), None)
+    nouns = (t for t in one.rest if t.i >= inside[0].i and t.pos_ == "NOUN" and not _number_in(t.text))
+    noun = next(nouns, None)
     if noun is not None and noun.head == one.root and noun.dep_ == "obj" and "Plur" in feature(noun, "Number"):
         counted = [t for t in noun.subtree if t.i >= noun.i and t in one.rest]
         before = [t for t in one.rest if t.i < noun.i and (t in inside or t.lower_ in _ABOUT or t.head == noun)]

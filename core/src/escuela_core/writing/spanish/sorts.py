@@ -17,6 +17,9 @@ WANTED = 3
 LONGEST_PHRASE = 6
 _ARTICLES = {"el", "la", "los", "las", "un", "una", "unos", "unas"}
 # Each factor puts the key elsewhere among the four.
+_YEARS_APART = ((-40, -12, 25), (-15, 18, 60), (12, 30, 55), (-62, -35, -10))
+# What was done in a year to come is no answer that anyone would give.
+LATEST_YEAR = 2020
 _FACTORS = ((0.5, 2.0, 3.0), (0.25, 0.5, 2.0), (1.5, 2.0, 4.0), (0.25, 0.5, 0.75))
 
 
@@ -93,8 +96,8 @@ def wrong_numbers(value: int, heard: Sequence[int], rng: random.Random) -> list[
     """Three numbers as round as ``value``; those that were ``heard`` of something else first."""
     if 1_000 <= value <= 2_100 and value % 100:
         near = [n for n in heard if n != value and 0 < abs(n - value) < 150 and n > 1_000]
-        made = [value + step for step in rng.choice(((-40, -12, 25), (-15, 18, 60), (12, 30, 55), (-62, -35, -10)))]
-        return list(dict.fromkeys([*near, *made]))[:WANTED]
+        made = [value + step for step in (*rng.choice(_YEARS_APART), -7, -23, -48)]
+        return [n for n in dict.fromkeys([*near, *made]) if n <= max(value, LATEST_YEAR)][:WANTED]
     step = next(s for s in (1_000, 100, 50, 10, 5, 1) if value % s == 0)
     close = [n for n in heard if n != value and value / 5 <= n <= value * 5 and n % step == 0]
     made = [max(2, round(value * f / step)) * step for f in rng.choice(_FACTORS)]
