@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -14,6 +15,7 @@ from apps.recordings import hosts, media, recognisers
 from apps.recordings.models import CaptionTrack, Recording, Sentence
 from apps.recordings.services import Progress
 from config.errors import SentenceError
+from escuela_core.language.detecting import other_language
 from escuela_core.sound.aligning import Samples, aligns
 from escuela_core.sound.locating import Listen, located
 from escuela_core.sound.recognising import Heard, NoSpeechError, heard_in
@@ -77,6 +79,10 @@ def read_script(recording: Recording) -> None:
     if recording.duration_ms is None:
         recording.duration_ms = transcript.duration_ms
         recording.save(update_fields=["duration_ms"])
+    found = other_language((s.text for s in transcript.sentences), recording.language)
+    if found:
+        told = repair(0, "other_language", found=found, chosen=recording.language)
+        transcript = replace(transcript, warnings=(told, *transcript.warnings))
     keep(recording, transcript)
 
 

@@ -208,6 +208,15 @@ def test_automatic_captions_roll_and_are_read_once(client, host) -> None:  # noq
     assert "roll" in lesson.recording.warnings[0]["message"]
 
 
+def test_words_in_another_language_than_was_said_are_pointed_out(client, host) -> None:  # noqa: F811
+    spanish = (DEMO / "canal-lock.es.vtt").read_text("utf-8")
+    look = looked(client, link=f"{host}/watch/quiet-lock")
+    lesson = lesson_of(bring(client, look, way="pasted", text=spanish))
+    (told, *_) = lesson.recording.warnings
+    assert told["code"] == "other_language"
+    assert told["params"] == {"found": "es", "chosen": "en"}
+
+
 def test_a_link_straight_to_a_file_is_fetched(client, host, settings) -> None:  # noqa: F811
     settings.RECORDING_HOSTS = []
     look = looked(client, link=f"{host}/file/three-knots.webm")

@@ -24,6 +24,12 @@ export function WaysForm(props: { source: Source; found: Look; sources: Sources;
   const [language, setLanguage] = useState(found.language.split("-")[0] || t("shared.locale").slice(0, 2));
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
+  const take = (id: string) => {
+    setTrack(id);
+    setWay("track");
+    const spoken = found.tracks.find((other) => other.id === id)?.language.split("-")[0];
+    if (spoken) setLanguage(spoken);
+  };
   const ready = way === "track" ? track : way === "file" ? captions : way === "recognise" || text.trim();
   const begin = async (e: FormEvent) => {
     e.preventDefault();
@@ -52,7 +58,7 @@ export function WaysForm(props: { source: Source; found: Look; sources: Sources;
       )}
       <p className="mb-2">{t("new.captionsFound", { count: found.tracks.length })}</p>
       <ErrorNotice error={error ?? (failed ? errorOfJob(failed) : null)} />
-      <Tracks found={found} chosen={way === "track" ? track : ""} choose={(id) => [setTrack(id), setWay("track")]} />
+      <Tracks found={found} chosen={way === "track" ? track : ""} choose={take} />
       <Ways found={found} way={way} choose={setWay} language={language} />
       {way === "file" && <CaptionFile file={captions} change={setCaptions} />}
       {(way === "pasted" || way === "plain") && (
