@@ -47,6 +47,10 @@ WORTH = {
 WORTH |= {"measured": 0.9, "true": 0.4}
 LONGEST_QUESTION, SHORTEST_STATEMENT, LONGEST_STATEMENT, FEWEST_REASON = 24, 6, 22, 3
 FEWEST_COUNTED = 3
+# A noun that may be somebody: a lock-keeper ends like a road.
+_WHO_DOES = re.compile(
+    r"(?<!ad)er[oa]$|ista$|^(?:guarda|niñ[oa]|gente|tripulación|hombre|mujer|alumn[oa]|maestr[oa]|profesora?)$"
+)
 # Steps say that they follow each other.
 _IN_TURN = re.compile(
     r"\b(?:primero|después|luego|entonces|al final|finalmente|por último|antes de|hasta que|cuando|a continuación)\b",
@@ -221,6 +225,8 @@ def _parts(one: Statement, talk: Talk, rng: random.Random) -> Iterator[tuple[str
     plural = "Plur" in feature(one.root, "Number")
     if subject is not None and len(one.rest) + len(one.front) >= 3 and (subject.is_person or not plural):
         word = ("quiénes" if plural else "quién") if subject.is_person else "qué"
+        if word == "qué" and _WHO_DOES.search(subject.head):
+            word = "quién o qué"
         prompt = _question(word, one, subject=False)
         item = _choice(
             prompt, subject.text, wrong_phrases(subject, one.doc.text, talk.phrases, rng), rng, _shared(one, talk)

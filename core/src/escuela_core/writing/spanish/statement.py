@@ -27,7 +27,7 @@ _POINTING_ANYWHERE = frozenset(
     "demás".split()
 )
 # Where in the talk it is said, not what is.
-_NOW = frozenset("ahora hoy ya".split())
+_NOW = frozenset("ahora hoy ya primera segunda tercera cuarta".split())
 # What somebody thinks or says is not what is.
 _BELIEVED = frozenset("pensar creer decir parecer imaginar suponer querer".split())
 _BROKEN = re.compile(r"[?¿!¡…—\"“”«»()]|\.\.\.")
@@ -136,7 +136,11 @@ def _statement(doc: Doc, sentence: int, root: Token) -> Statement | None:
 def stands_alone(doc: Doc) -> bool:
     """Whether no word of a whole sentence leads away from it."""
     words = [t for t in doc if not t.is_punct]
-    return SHORTEST <= len(words) <= LONGEST_ALONE and not _BROKEN.search(doc.text) and not points_away(doc)
+    if not SHORTEST <= len(words) <= LONGEST_ALONE or _BROKEN.search(doc.text) or points_away(doc):
+        return False
+    # "Sus puertas eran de roble": whose?
+    root = next((t.i for t in doc if t.dep_ == "ROOT"), 0)
+    return not any(t.lower_ in {"su", "sus"} and t.i < root for t in doc)
 
 
 def points_away(doc: Doc) -> bool:
