@@ -92,9 +92,13 @@ def wrong_phrases(key: Phrase, given: str, talk: Sequence[Phrase], rng: random.R
     return [p.text for p in rng.sample(fitting, WANTED)] if len(fitting) >= WANTED else []
 
 
+def is_year(value: int) -> bool:
+    return 1_000 <= value <= 2_100
+
+
 def wrong_numbers(value: int, heard: Sequence[int], rng: random.Random) -> list[int]:
     """Three numbers as round as ``value``; those that were ``heard`` of something else first."""
-    if 1_000 <= value <= 2_100 and value % 100:
+    if is_year(value) and value % 100:
         near = [n for n in heard if n != value and 0 < abs(n - value) < 150 and n > 1_000]
         made = [value + step for step in (*rng.choice(_YEARS_APART), -7, -23, -48)]
         return [n for n in dict.fromkeys([*near, *made]) if n <= max(value, LATEST_YEAR)][:WANTED]
