@@ -22,7 +22,7 @@ def test_a_worker_that_starts_takes_up_what_was_read(lesson, fresh, monkeypatch)
     readings.learn(recording)
     assert SentenceReading.objects.filter(lemmas__isnull=False).count() == recording.sentences.count()
     fresh()
-    monkeypatch.setattr(encoder(), "_encoded", lambda _: pytest.fail("embedded again"))
+    monkeypatch.setattr(encoder(), "_read", lambda _: pytest.fail("embedded again"))
     readings.recall(recording, recording.transcript())
     assert encoder().knows("Marta Olivares built the first gates of oak.")
 
