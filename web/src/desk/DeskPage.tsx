@@ -57,9 +57,11 @@ function DeskView({ desk, sentences, step, error }: ViewProps) {
   return (
     <div className="flex h-dvh min-h-[560px] flex-col">
       <Header actions={<Actions desk={desk} state={state} />}>
-        <Link to="/" className="hidden min-w-0 shrink-[99] truncate text-quiet lg:block">
-          {desk.folder ? `${desk.folder} /` : ""}
-        </Link>
+        {desk.folder && (
+          <Link to="/" className="hidden min-w-0 shrink-[99] truncate text-quiet lg:block">
+            {desk.folder} /
+          </Link>
+        )}
         <h1 dir="auto" className="min-w-0 max-w-64 truncate" title={desk.title}>
           {desk.title}
         </h1>
