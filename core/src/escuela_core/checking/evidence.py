@@ -84,10 +84,7 @@ def _around(vectors: Vectors) -> Vectors:
 
 def scores(script: Script, claims: Sequence[Claim]) -> Scores:
     """How well each sentence speaks to each claim, shape (claims, sentences), about 0 to 1.2."""
-    texts = [c.text for c in claims]
-    if script.speaks:
-        encoder().words(texts)  # which is asked for next, and read in the same go
-    asked = encoder().embed(texts)
+    asked = encoder().embed([c.text for c in claims])
     result = (MEANING * asked @ script.vectors.T + NEIGHBOURS * asked @ script.around.T).astype(np.float64)
     for row, claim in enumerate(claims):
         words = lemmas(claim.text, script.transcript.language)

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.language.quantities import quantities
 
-LOOKED_AT = 12
+LOOKED_AT = 8
 # What each figure of a sentence counts.
 WEIGHTS = {
     "score": 1.0,

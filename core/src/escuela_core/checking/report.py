@@ -23,6 +23,7 @@ from escuela_core.checking.mending import (
     plainer_mends,
     twin_mend,
 )
+from escuela_core.checking.ranking import LOOKED_AT
 from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, steps_turned, worst
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
@@ -133,15 +134,21 @@ class _Rows:
 def _read_ahead(script: Script, claims: Sequence[Claim]) -> None:
     """Every text of the claims parsed and embedded in one go: one by one it takes several times as long."""
     texts = [t for c in claims for t in (c.text, c.answer, c.given) if t]
-    encoder().embed(texts)
     if speaks(script.transcript.language):
+        encoder().words([c.text for c in claims])
         read_ahead(texts)
+    encoder().embed(texts)
 
 
 def _read_near(script: Script, table: Scores) -> None:
-    """The likely sentences and their neighbours parsed in one go, where what is kept of them is not their grammar."""
-    near = {at + step for row in table for at in best(row, READ_AHEAD) for step in (-1, 0, 1)}
-    read_ahead(script.texts[at] for at in sorted(near) if 0 <= at < len(script.texts))
+    """The likely sentences and their neighbours read in one go, as far as what is kept of them is not their grammar."""
+
+    def near(count: int) -> list[str]:
+        numbers = {at + step for row in table for at in best(row, count) for step in (-1, 0, 1)}
+        return [script.texts[at] for at in sorted(numbers) if 0 <= at < len(script.texts)]
+
+    encoder().words(near(LOOKED_AT))
+    read_ahead(near(READ_AHEAD))
 
 
 def _outside(transcript: Transcript, extract: Sequence[Span]) -> Script | None:
