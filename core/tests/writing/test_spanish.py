@@ -1,8 +1,12 @@
 """The writer in Spanish, form by form, on sentences of its own."""
 
-import pytest
+import random
 
-from escuela_core.items import Choice, Item, Open, TrueFalse
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from escuela_core.items import Choice, Item, Open, TrueFalse, item_from_json, item_to_json
 from escuela_core.language.parsing import has_grammar, parsed_in
 from escuela_core.transcripts import Transcript, read_captions
 from escuela_core.writing import propose
@@ -107,8 +111,6 @@ def test_each_clause_with_a_subject_of_its_own_is_a_statement() -> None:
     ("value", "heard"), [(40, [7, 60, 1887]), (3, [2, 4]), (1887, [1902, 40]), (2015, []), (200_000, [])]
 )
 def test_wrong_numbers_are_three_others_as_round(value, heard) -> None:
-    import random
-
     for seed in range(20):
         wrong = wrong_numbers(value, heard, random.Random(seed))
         assert len(wrong) == len(set(wrong)) == 3
@@ -129,6 +131,21 @@ def test_a_spanish_talk_gets_questions_and_the_same_ones_again() -> None:
     first = propose(talk, Wishes(count=6))
     assert any(i.asked.startswith("¿") for i in first.items)
     assert propose(talk, Wishes(count=6)) == first
+
+
+ODD = (
+    "el la los una compuerta agua sube es se no porque para que y , . ; : 12 1887 2ª veces cuartos mil millón don "
+    "1.000,5 ° más de su nosotros Marta ¿ ? ( ) - %"
+).split()
+
+
+@given(st.lists(st.sampled_from(ODD), min_size=1, max_size=16).map(" ".join))
+@settings(max_examples=150, deadline=None)
+def test_any_string_of_words_gives_items_that_can_be_kept_or_none(text: str) -> None:
+    talk = spoken(f"La compuerta cierra el canal.\n{text}\nEl agua sube.")
+    for item, numbers, _ in drafts(talk.sentences, 1):
+        assert item_from_json(item_to_json(item)).has_key
+        assert all(0 <= n < len(talk.sentences) for n in numbers)
 
 
 def test_one_item_again_in_another_way() -> None:
