@@ -9,7 +9,7 @@ import { AnyOf, Field, OneOf } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { Made, type Proposed } from "./Made";
 import { type Desk, useDeskJob } from "./queries";
-import type { DeskState } from "./useDeskState";
+import { type DeskState, MOST_WORDS } from "./useDeskState";
 import { MoreWishes } from "./Wishes";
 import { NO_WISHES, type Wishes, WRITTEN } from "./wishes";
 
@@ -102,7 +102,9 @@ function Words(props: { words: string[]; take: (word: string) => void }) {
   if (props.words.length === 0) return null;
   return (
     <div className="mb-3">
-      <p className="text-[13px] text-quiet">{t("items.words")}</p>
+      <p className="text-[13px] text-quiet">
+        {t("items.words")} {props.words.length === MOST_WORDS && t("items.wordsFull", { count: MOST_WORDS })}
+      </p>
       <ul className="flex flex-wrap gap-1.5">
         {props.words.map((word) => (
           <li key={word}>

@@ -40,6 +40,9 @@ export type DeskState = {
   addItem: (kind: Content["kind"], pauseMs?: number) => void;
 };
 
+/** So many marked words are asked about at once; the server takes no more. */
+export const MOST_WORDS = 30;
+
 export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
   const clock = useClock();
   const queries = useQueryClient();
@@ -91,7 +94,8 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
   );
   const [words, setWords] = useState<string[]>([]);
   const askWord = useCallback(
-    (word: string) => setWords((old) => (old.includes(word) ? old.filter((w) => w !== word) : [...old, word])),
+    (word: string) =>
+      setWords((old) => (old.includes(word) ? old.filter((w) => w !== word) : [...old, word].slice(0, MOST_WORDS))),
     [],
   );
   const [beside, setBeside] = useState<number | null>(null);
