@@ -28,6 +28,9 @@ def talk() -> Transcript:
         ("ask about the compressor", "about", ("compressor",)),
         ("Pregunta sobre la condensación", "about", ("condensación",)),
         ("don't ask about the school in Harrowmere", "avoid", ("school in harrowmere",)),
+        ("Nothing about the tide", "avoid", ("tide",)),
+        ("Leave out the story of the boat", "avoid", ("story of the boat",)),
+        ("nada sobre la marea", "avoid", ("marea",)),
     ],
 )
 def test_remarks_that_can_be_followed(text: str, field: str, value: object) -> None:

@@ -54,7 +54,10 @@ _KIND_NAMES = {
     "order": r"order(?:ing)?|steps|ordenar|orden",
     "open": r"open(?: questions?)?|abiertas?|preguntas abiertas",
 }
-_NO = r"(?:no|not|without|avoid|don't (?:ask|use|want)(?: about| for)?|never|sin|nada de|evita[r]?|ning[uú]n[oa]?s?)"
+_NO = (
+    r"(?:no|not|nothing|without|avoid|skip|leave out|don't (?:ask|use|want)(?: about| for)?|never|"
+    r"sin|nada(?: de)?|evita[r]?|deja fuera|ning[uú]n[oa]?s?)"
+)
 _ONLY = r"(?:only|just|solo|s[oó]lo|solamente|[uú]nicamente)"
 _ABOUT = (
     r"(?:(?:ask |questions? |items? )?(?:more )?(?:about|on)|focus on|pregunta[r]? (?:m[aá]s )?(?:sobre|por)|sobre|"
