@@ -192,6 +192,11 @@ def open_lesson(page: Page, title: str, step: str) -> None:
     page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name=step).click()
 
 
+def saved(page: Page) -> None:
+    """Nothing is being kept or checked any more: what is still being checked is not shared."""
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible(timeout=60_000)
+
+
 def axe_faults(page: Page) -> str:
     """What axe-core finds on the page as it stands, one line each; empty when there is nothing."""
     page.evaluate(AXE.read_text("utf-8"))

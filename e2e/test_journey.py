@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
-from conftest import ROOT, NewPage, Stack, until
+from conftest import ROOT, NewPage, Stack, saved, until
 from playwright.sync_api import Page, expect
 
 MEDIA = ROOT / "demo" / "media"
@@ -141,6 +141,7 @@ def rehearse(page: Page) -> None:
 
 def share(page: Page) -> str:
     page.keyboard.press("5")
+    saved(page)
     page.get_by_label("For whom").fill("Rope class")
     page.get_by_role("button", name="Share", exact=True).click()
     link = page.locator("a[href*='/s/']").first

@@ -7,13 +7,14 @@ import re
 import urllib.request
 import uuid
 
-from conftest import NewPage, Stack, open_lesson, played_to, sign_in_demo, until
+from conftest import NewPage, Stack, open_lesson, played_to, saved, sign_in_demo, until
 from playwright.sync_api import Page, expect
 
 
 def a_link(page: Page, name: str) -> str:
     """A new assignment of the demo's ready lesson."""
     open_lesson(page, "How a canal lock lifts a boat", "Share")
+    saved(page)
     page.get_by_label("For whom").fill(name)
     page.get_by_role("button", name="Share", exact=True).click()
     article = page.get_by_role("article").filter(has_text=name)
@@ -107,6 +108,7 @@ def test_whoever_may_not_skip_stays_where_they_are(new_page: NewPage) -> None:
     teacher = new_page()
     sign_in_demo(teacher)
     open_lesson(teacher, "How a canal lock lifts a boat", "Share")
+    saved(teacher)
     teacher.get_by_label("only over what was watched").check()
     teacher.get_by_label("For whom").fill("No skipping")
     teacher.get_by_role("button", name="Share", exact=True).click()

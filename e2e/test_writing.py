@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from conftest import ROOT, NewPage, Stack, axe_faults, open_lesson, sign_in_demo
+from conftest import ROOT, NewPage, Stack, axe_faults, open_lesson, saved, sign_in_demo
 from playwright.sync_api import Page, expect
 
 KNOTS, LOCK = "Three knots that hold a boat", "How a canal lock lifts a boat"
@@ -96,6 +96,7 @@ def test_a_service_writes_the_best_are_chosen_and_shared_only_by_saying_so(new_p
     expect(choose.get_by_role("listitem").first).to_be_visible()
     page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name="Share").click()
     expect(page.get_by_text("2 have only passed the check; nobody has looked at them.")).to_be_visible()
+    saved(page)
     page.get_by_role("button", name="Share", exact=True).click()
     expect(page.get_by_role("alert")).to_contain_text("nobody has looked at them")
     expect(page.get_by_text("Not shared yet.")).to_be_visible()
