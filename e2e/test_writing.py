@@ -194,6 +194,7 @@ def test_options_with_pictures_are_chosen_by_key(new_page: NewPage, stack: Stack
     expect(page.get_by_role("button", name="Take the picture of b away")).to_be_visible()
     assert axe_faults(page) == ""
     page.get_by_role("button", name="Done").click()
+    saved(page)
     page.keyboard.press("r")
     page.get_by_text("Rehearsal, nothing is recorded").wait_for()
     page.keyboard.press("j")
