@@ -58,7 +58,8 @@ def snapshot(lesson: Lesson, script: Script = None) -> dict[str, Any]:
 
 @contextmanager
 def changing(lesson: Lesson, label: str, *, bout: str = "", script: Script = None) -> Iterator[Lesson]:
-    """One undoable change in one transaction: counts the version up, and has the lesson checked again.
+    """One undoable change in one transaction: counts the version up, and has the lesson checked again where it bears on
+    the items.
 
     ``script`` names the sentences it touches by their ids, or says that it may touch the ``whole``. Changes with the
     same ``label`` and ``bout`` that follow each other closely become one.
@@ -83,10 +84,19 @@ def changing(lesson: Lesson, label: str, *, bout: str = "", script: Script = Non
             about, touched = _about(before, after)
             locked.changes.create(label=name, before=before, after=after, about=about, touched=touched)
             _forget(locked)
+        stays_checked = not locked.is_checking and not _bears_on_items(before, after)
         locked.version += 1
+        if stays_checked:
+            locked.checked_version = locked.version
         locked.save()
         lesson.version = locked.version
-    request_check(locked)
+    if not stays_checked:
+        request_check(locked)
+
+
+def _bears_on_items(before: dict[str, Any], after: dict[str, Any]) -> bool:
+    """Whether anything differs but what stands around the viewing, which the check does not read."""
+    return any(before[part] != after[part] for part in before if part != "materials")
 
 
 def _forget(lesson: Lesson) -> None:

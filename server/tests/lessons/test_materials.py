@@ -37,7 +37,7 @@ def test_a_material_is_made_and_made_anew_in_its_place(client, lesson) -> None:
 def test_materials_come_back_with_the_lesson_s_undo(client, lesson) -> None:
     made = material(lesson, "glossary", "during")
     address = f"lessons/{lesson.id}/undo/"
-    send(client, "put", f"materials/{made.id}/", made.content | {"lines": LINES[:1]})
+    assert not send(client, "put", f"materials/{made.id}/", made.content | {"lines": LINES[:1]}).json()["checking"]
     assert client.delete(f"/api/materials/{made.id}/").status_code == 200
     (dropped, changed, *_) = client.get(f"/api/{address}").json()
     assert [c["kind"] for c in (dropped, changed)] == ["drop_material", "change_material"]
