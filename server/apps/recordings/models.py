@@ -145,15 +145,16 @@ class Sentence(models.Model):
 
 
 class SentenceReading(models.Model):
-    """What reading a sentence gave: its meaning as half-precision floats and its words by lemma, in JSON.
+    """What reading a sentence gave (``escuela_core.language.readings.Reading``).
 
-    ``text`` is what it was made of, so that an old one is known.
+    ``text`` is what it was made of, so that an old one is known; one without ``words`` is from before those were kept.
     """
 
     sentence = models.OneToOneField(Sentence, on_delete=models.CASCADE, primary_key=True, related_name="reading")
     text = models.TextField()
     vector = models.BinaryField()
     lemmas = models.JSONField(null=True)
+    words = models.BinaryField(null=True)
 
 
 class CaptionTrack(models.Model):

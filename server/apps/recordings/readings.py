@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from django.db.models import F
+
 from apps.recordings.models import Recording, SentenceReading
 from escuela_core.language.readings import Reading, read, take_up, unread
 from escuela_core.transcripts.model import Transcript
@@ -9,20 +11,17 @@ from escuela_core.transcripts.model import Transcript
 
 def learn(recording: Recording) -> None:
     """Readings of the sentences that have none, or an old one."""
-    rows = [
-        s
-        for s in recording.sentences.select_related("reading")
-        if not hasattr(s, "reading") or s.reading.text != s.text or s.reading.lemmas is None
-    ]
+    rows = list(recording.sentences.exclude(reading__text=F("text"), reading__words__isnull=False))
     found = read([s.text for s in rows], recording.language) if rows else []
     SentenceReading.objects.bulk_create(
         (
-            SentenceReading(sentence=s, text=r.text, vector=r.vector, lemmas=list(r.lemmas))
+            SentenceReading(sentence=s, text=r.text, vector=r.vector, lemmas=list(r.lemmas), words=r.words)
             for s, r in zip(rows, found, strict=True)
         ),
         update_conflicts=True,
         unique_fields=["sentence"],
-        update_fields=["text", "vector", "lemmas"],
+        update_fields=["text", "vector", "lemmas", "words"],
+        batch_size=500,
     )
 
 
@@ -34,7 +33,10 @@ def recall(recording: Recording, transcript: Transcript) -> None:
     wanted = unread((s.text for s in transcript.sentences), recording.language)
     if not wanted:
         return
-    kept = SentenceReading.objects.filter(sentence__recording=recording, text__in=wanted, lemmas__isnull=False)
-    take_up([Reading(r.text, bytes(r.vector), tuple(r.lemmas or ())) for r in kept], recording.language)
+    kept = SentenceReading.objects.filter(sentence__recording=recording, text__in=wanted, words__isnull=False)
+    take_up(
+        [Reading(r.text, bytes(r.vector), tuple(r.lemmas or ()), bytes(r.words or b"")) for r in kept],
+        recording.language,
+    )
     if unread(wanted, recording.language):
         learn(recording)

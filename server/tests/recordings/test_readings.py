@@ -11,7 +11,8 @@ def fresh(monkeypatch):
     """As in a worker that has read nothing yet."""
 
     def forget() -> None:
-        monkeypatch.setattr(encoder(), "_known", type(encoder()._known)())  # noqa: SLF001 (a new process cannot be had)
+        for kept in ("_known", "_worded"):
+            monkeypatch.setattr(encoder(), kept, type(encoder()._known)())  # noqa: SLF001 (a new process cannot be had)
         monkeypatch.setattr(terms, "_known", type(terms._known)())  # noqa: SLF001
 
     return forget
@@ -20,11 +21,22 @@ def fresh(monkeypatch):
 def test_a_worker_that_starts_takes_up_what_was_read(lesson, fresh, monkeypatch) -> None:
     recording = lesson.recording
     readings.learn(recording)
-    assert SentenceReading.objects.filter(lemmas__isnull=False).count() == recording.sentences.count()
+    assert SentenceReading.objects.filter(words__isnull=False).count() == recording.sentences.count()
     fresh()
     monkeypatch.setattr(encoder(), "_read", lambda _: pytest.fail("embedded again"))
     readings.recall(recording, recording.transcript())
-    assert encoder().knows("Marta Olivares built the first gates of oak.")
+    said = "Marta Olivares built the first gates of oak."
+    assert encoder().knows(said)
+    assert len(encoder().words([said])[0].spans) == 8
+
+
+def test_what_was_read_before_words_were_kept_is_read_once_more(lesson, fresh) -> None:
+    recording = lesson.recording
+    readings.learn(recording)
+    SentenceReading.objects.update(words=None)
+    fresh()
+    readings.recall(recording, recording.transcript())
+    assert not SentenceReading.objects.filter(words__isnull=True).exists()
 
 
 def test_what_is_at_hand_asks_the_database_nothing(lesson, django_assert_num_queries) -> None:

@@ -24,8 +24,9 @@ export function useReasons() {
     finding: (finding: Finding) => {
       const key = `finding.${finding.code}`;
       const letter = finding.option === null ? "" : "abcdefghijkl"[finding.option];
-      const clash = finding.code === "contradicted" && finding.params.said ? "finding.clash" : key;
-      return i18n.exists(clash) ? t(clash, { letter, ...finding.params }) : finding.message;
+      const clash = finding.code === "contradicted" && finding.params.said ? "finding.clash" : null;
+      const known = [clash, `${key}.${finding.params.sort}`, key].find((k) => k !== null && i18n.exists(k));
+      return known ? t(known, { letter, ...finding.params }) : finding.message;
     },
   };
 }

@@ -1,4 +1,4 @@
-"""What else can be wrong with an item: its form, its pause, a twin. Each has a code, a severity and a sentence."""
+"""What else can be wrong with an item: its form and its pause. Each has a code, a severity and a sentence."""
 
 from __future__ import annotations
 
@@ -6,12 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from escuela_core.checking.claims import key_claims
 from escuela_core.items import Item
 from escuela_core.items.model import GAP_MARK
-from escuela_core.language.quantities import quantities
-from escuela_core.language.terms import lemmas
-from escuela_core.language.vectors import encoder
 from escuela_core.placing.pause import inside_word
 from escuela_core.timeline import Span, clock
 from escuela_core.transcripts.model import Transcript
@@ -19,7 +15,6 @@ from escuela_core.transcripts.model import Transcript
 Severity = Literal["error", "look", "hint"]
 # Ends of sentences are known to about a quarter of a second from captions.
 EARLY_MS = 250
-TWIN_MEANING = 0.86
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,37 +85,4 @@ def pause_findings(
     if inside_word(item.pause_ms, transcript, silences):
         message = f"The pause at {clock(item.pause_ms)} falls inside a word."
         found.append(Finding("inside_speech", "look", message, params={"pause": clock(item.pause_ms)}))
-    return found
-
-
-def _asked_for(answer: str, language: str) -> frozenset[str]:
-    """What an answer consists of: its content words, and its numbers however they are written."""
-    return lemmas(answer, language) | {f"={q.low:g}" for q in quantities(answer, language)}
-
-
-def twins(items: Sequence[Item], resting: Sequence[Sequence[Span]], language: str) -> dict[int, Finding]:
-    """Items that ask the same as an earlier one, by number: same key and meaning, in whatever words or segment."""
-    keys = [key_claims(item, language) for item in items]
-    texts = [" ".join(c.text for c in claims) or item.asked for item, claims in zip(items, keys, strict=True)]
-    answers = [frozenset().union(*(_asked_for(c.answer, language) for c in claims)) for claims in keys]
-    if len(items) < 2:
-        return {}
-    alike = (vectors := encoder().embed(texts)) @ vectors.T
-    found: dict[int, Finding] = {}
-    for later in range(1, len(items)):
-        for earlier in range(later):
-            if not (items[later].is_marked and items[earlier].is_marked):
-                continue
-            same_place = bool(set(resting[later]) & set(resting[earlier]))
-            shared = len(answers[later] & answers[earlier]) / (len(answers[later] | answers[earlier]) or 1)
-            if alike[later, earlier] >= TWIN_MEANING - 0.1 * (same_place and shared >= 0.34) - 0.08 * shared:
-                prompt = items[earlier].asked
-                found[later] = Finding(
-                    "twin",
-                    "look",
-                    f"Asks the same as “{prompt}”",
-                    other=items[earlier].id,
-                    params={"prompt": prompt},
-                )
-                break
     return found

@@ -7,11 +7,12 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Literal
 
+from escuela_core.checking.alternatives import alternatives
 from escuela_core.checking.claims import Claim, key_claims, option_claims
 from escuela_core.checking.evidence import Scores, Script, best, scores, script_of
 from escuela_core.checking.explained import explanation_findings
 from escuela_core.checking.features import Reading, read_claim
-from escuela_core.checking.findings import Finding, form_findings, pause_findings, twins
+from escuela_core.checking.findings import Finding, form_findings, pause_findings
 from escuela_core.checking.judging import Likelihood, judged, likelihood, turned
 from escuela_core.checking.mending import (
     Mend,
@@ -24,7 +25,8 @@ from escuela_core.checking.mending import (
     twin_mend,
 )
 from escuela_core.checking.ranking import LOOKED_AT
-from escuela_core.checking.verdicts import Reason, Verdict, also_right, decide, steps_turned, worst
+from escuela_core.checking.twins import Asked, twins
+from escuela_core.checking.verdicts import Reason, Verdict, decide, steps_turned, worst
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
 from escuela_core.language.parsing import read_ahead, speaks
@@ -77,9 +79,11 @@ def check(
     rows = _Rows(script, items)
     outside = _outside(transcript, extract)
     ground = _Ground(script, rows, outside, silences)
-    reports = [_checked(item, number, ground) for number, item in enumerate(items)]
+    checked = [_checked(item, number, ground) for number, item in enumerate(items)]
+    reports = [report for report, _ in checked]
     language = script.transcript.language
-    doubled = twins(items, [[e.span for e in r.evidence[:1]] for r in reports], language)
+    asked = {number: a for number, (_, a) in enumerate(checked) if a is not None and script.speaks}
+    doubled = twins(items, asked, [[e.span for e in r.evidence[:1]] for r in reports], language)
     # What an item has only beside the others.
     beside = (doubled, given_away(items, language), crowded(items), out_of_order(items))
     return [
@@ -90,7 +94,7 @@ def check(
 
 def _beside(report: ItemReport, item: Item, found: Sequence[Finding], level: str, transcript: Transcript) -> ItemReport:
     """``report`` with what the item has beside the others, and at the level of its class."""
-    offered = [twin_mend(f) for f in found if f.code == "twin"]
+    offered = [twin_mend(f) for f in found if f.code == "twin" and f.severity != "hint"]
     offered += [m for f in found if f.code == "crowded" for m in crowding_mend(item, f)]
     leaves: list[Finding] = []
     if level:
@@ -169,17 +173,19 @@ class _Ground:
     silences: Sequence[Span]
 
 
-def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
+def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Asked | None]:
+    """The report on an item, and what it asks of the talk where it could be read there."""
     script, rows = ground.script, ground.rows
     form = form_findings(item)
     keys = rows.keys[number]
     if not item.is_marked:
-        return ItemReport(item.id, "heard", 1.0, Reason("note", "A note asks nothing."), item.pause_ms, (), tuple(form))
+        reason = Reason("note", "A note asks nothing.")
+        return ItemReport(item.id, "heard", 1.0, reason, item.pause_ms, (), tuple(form)), None
     if not keys or not script.words:
         reason = Reason(
             "nothing_to_check", "There is no key to look for." if not keys else "Nothing is said in the extract."
         )
-        return ItemReport(item.id, "unclear", 0.0, reason, item.pause_ms, (), tuple(form))
+        return ItemReport(item.id, "unclear", 0.0, reason, item.pause_ms, (), tuple(form)), None
     key_rows = rows.of_keys(number)
     readings = [
         read_claim(script, claim, row, rows.options[number], kind=item.kind)
@@ -194,7 +200,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
     findings = [
         *form,
         *_verdict_findings(verdict, reason, likely),
-        *also_right(item, script, options, reading),
+        *alternatives(item, script, (reading, likely), options, instead=verdict != "heard"),
         *([outside[0]] if outside else []),
         *wording_findings(item, evidence[0].text),
         *explanation_findings(item, script),
@@ -204,7 +210,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
     placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
     offered = [*mends(item, verdict, (reading, likely), options, findings), *pause_mend(item, findings, placed)]
     offered += [extract_mend(outside[1])] if outside else []
-    return ItemReport(
+    report = ItemReport(
         item.id,
         verdict,
         round(likely.heard, 3),
@@ -214,6 +220,8 @@ def _checked(item: Item, number: int, ground: _Ground) -> ItemReport:
         tuple(findings),
         tuple(offered),
     )
+    decided = next(n for n, r in enumerate(readings) if r is reading)
+    return report, Asked(reading, key_rows[decided])
 
 
 def _options_read(script: Script, item: Item, claims: Sequence[Claim], rows: Scores, key: Reading) -> list[Said]:
@@ -221,7 +229,7 @@ def _options_read(script: Script, item: Item, claims: Sequence[Claim], rows: Sco
     if not judged(script.transcript.language):
         return []
     readings = [
-        (claim, read_claim(script, claim, row, [key.claim], kind=item.kind))
+        (claim, read_claim(script, claim, row, [key.claim, *(c for c in claims if c is not claim)], kind=item.kind))
         for claim, row in zip(claims, rows, strict=True)
     ]
     return [Said(claim.option or 0, reading, likelihood(reading)) for claim, reading in readings]

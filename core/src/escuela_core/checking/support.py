@@ -120,9 +120,9 @@ def _number_figures(claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[s
     none = float("nan")
 
     def share(said: Sequence[Quantity]) -> float:
-        return sum(_is_among(q, said) for q in mine) / len(mine) if mine else none
+        return sum(is_among(q, said) for q in mine) / len(mine) if mine else none
 
-    rival = any(_is_among(q, on.numbers) for group in theirs for q in group)
+    rival = any(is_among(q, on.numbers) for group in theirs for q in group)
     return {
         "number_here": share(on.numbers),
         "number_near": share(on.numbers_around),
@@ -132,5 +132,5 @@ def _number_figures(claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[s
     }
 
 
-def _is_among(mine: Quantity, said: Sequence[Quantity]) -> bool:
+def is_among(mine: Quantity, said: Sequence[Quantity]) -> bool:
     return any(matches(mine, other) for other in said)

@@ -10,13 +10,10 @@ from typing import Literal
 from escuela_core.checking.comparing import Comparison
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.features import Reading
-from escuela_core.checking.findings import Finding
 from escuela_core.checking.judging import DOUBTED_BELOW, Likelihood, heard_from, judged
-from escuela_core.checking.mending import Said
-from escuela_core.items import Choice, Item, Order
+from escuela_core.items import Item, Order
 
 Verdict = Literal["heard", "unclear", "contradicted", "not_heard"]
-ALSO_RIGHT_FROM = 0.8
 # How much of a step's weighed words its sentence must say before its place in the talk counts.
 STEP_FOUND_FROM = 0.6
 
@@ -110,26 +107,3 @@ def clash_of(reading: Reading) -> Reason | None:
 def _differ(sort: str, found: Comparison) -> Reason:
     params = {"sort": sort, "said": found.said, "claimed": found.claimed}
     return Reason("clash", f"The talk says {found.said}, the item says {found.claimed}.", params)
-
-
-def also_right(item: Item, script: Script, options: Sequence[Said], key: Reading) -> list[Finding]:
-    """Options marked wrong that the talk backs as firmly as a key."""
-    found: list[Finding] = []
-    if not isinstance(item, Choice):
-        return found
-    for option in options:
-        reading, likely = option.reading, option.likely
-        firm = reading.figures["answer_words"] >= 0.85 and abs(reading.best - key.best) <= 1
-        if likely.heard >= ALSO_RIGHT_FROM and firm and not reading.facts.clashes():
-            quote = script.texts[reading.best]
-            text = item.options[option.number].text
-            found.append(
-                Finding(
-                    "also_right",
-                    "error" if likely.heard >= 0.9 else "look",
-                    f"“{text}” seems right as well: “{quote}”",
-                    option=option.number,
-                    params={"text": text, "quote": quote},
-                )
-            )
-    return found

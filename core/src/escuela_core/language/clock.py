@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from escuela_core.language.numbers import Token, read_number, word_at
 
 HALF_DAY = 720
+# The words that a time of day may begin with beside numbers.
+STARTS = frozenset({"noon", "midday", "midnight"})
 _LATER = frozenset({"afternoon", "evening", "night"})
 
 
@@ -23,7 +25,7 @@ class Time:
 def read_time(tokens: Sequence[Token], at: int) -> Time | None:
     """The time of day that starts at token ``at``; None where a plain number or nothing stands there."""
     word = word_at(tokens, at)
-    if word in {"noon", "midday", "midnight"}:
+    if word in STARTS:
         return Time(0 if word == "midnight" else HALF_DAY, True, at + 1)
     spoken = _past_or_to(tokens, at) or _on_the_clock(tokens, at)
     if spoken is None:

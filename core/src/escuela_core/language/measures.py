@@ -6,7 +6,7 @@ import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
-from escuela_core.language import spanish_numbers
+from escuela_core.language import clock, numbers, spanish_numbers
 from escuela_core.language.clock import Time, read_time
 from escuela_core.language.numbers import Number, Token, read_number
 
@@ -15,8 +15,12 @@ Unit = tuple[str, float]
 
 @dataclass(frozen=True)
 class Measures:
-    """``units`` give the dimension and the factor to its base; ``half`` is what adds half a unit to a measure."""
+    """``units`` give the dimension and the factor to its base; ``half`` is what adds half a unit to a measure.
 
+    ``starts`` are the words that a quantity may begin with, so that most places need no reading.
+    """
+
+    starts: frozenset[str]
     number: Callable[[Sequence[Token], int], Number | None]
     time: Callable[[Sequence[Token], int], Time | None]
     units: Mapping[str, Unit]
@@ -85,6 +89,7 @@ _SPANISH = {
 }
 
 ENGLISH = Measures(
+    starts=numbers.STARTS | clock.STARTS,
     number=read_number,
     time=read_time,
     units=_units(_SIGNS) | _units(_ENGLISH),
@@ -104,6 +109,7 @@ ENGLISH = Measures(
     scales={"hundred": 100.0, "thousand": 1e3, "million": 1e6},
 )
 SPANISH = Measures(
+    starts=spanish_numbers.STARTS,
     number=spanish_numbers.read_number,
     time=lambda _tokens, _at: None,
     units=_units(_SIGNS) | _units(_SPANISH),

@@ -40,6 +40,8 @@ _PARTS |= {"hundredth": 100, "thousandth": 1_000, "millionth": 1_000_000}
 _PARTS |= {f"{w}s": n for w, n in _PARTS.items() if w not in {"half", "halves"}}
 _TIMES = {"twice": 2.0, "thrice": 3.0, "double": 2.0, "triple": 3.0}
 _MINUS = frozenset({"minus", "-", "−"})  # noqa: RUF001
+# The words that a number may begin with; digits and marks aside.
+STARTS = frozenset({*_ONES, *_TENS, *_SCALES, *_RANKS, *_PARTS, *_TIMES, *_MINUS, "a", "an"})
 
 
 @dataclass(frozen=True, slots=True)

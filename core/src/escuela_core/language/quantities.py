@@ -120,6 +120,9 @@ class _Reading:
 
     def quantity(self, at: int) -> tuple[Quantity, int] | None:
         """The quantity that starts at token ``at``, and the token after it."""
+        word = self.word(at)
+        if word.isalpha() and word not in self.measures.starts:
+            return None
         near = {self.word(i) for i in (at - 2, at - 1)} | ({self.word(at), self.word(at + 1)} & {"couple"})
         approximate = bool(near & self.measures.approximate)
         time = self.measures.time(self.tokens, at)

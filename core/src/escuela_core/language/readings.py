@@ -18,20 +18,25 @@ from escuela_core.language.vectors import encoder
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """A text with its meaning vector, as half-precision floats in bytes, and its content words by lemma."""
+    """A text with its meaning vector, as half-precision floats in bytes, its content words by lemma, and what each of
+    its words means there (``vectors.Worded`` in bytes), nothing for a language whose words are not aligned."""
 
     text: str
     vector: bytes
     lemmas: tuple[str, ...]
+    words: bytes = b""
 
 
 def read(texts: Sequence[str], language: str) -> list[Reading]:
     """A reading of each text, in order."""
     if speaks(language):
         read_ahead(t for t in texts if not terms.is_read(t, language))
+    words = [w.to_bytes() for w in encoder().words(texts)] if speaks(language) else [b""] * len(texts)
     vectors = encoder().embed(texts).astype(np.float16)
-    words = [tuple(sorted(terms.lemmas(t, language))) for t in texts]
-    return [Reading(t, v.tobytes(), w) for t, v, w in zip(texts, vectors, words, strict=True)]
+    return [
+        Reading(text, vector.tobytes(), tuple(sorted(terms.lemmas(text, language))), worded)
+        for text, vector, worded in zip(texts, vectors, words, strict=True)
+    ]
 
 
 def unread(texts: Iterable[str], language: str) -> list[str]:
@@ -42,5 +47,6 @@ def unread(texts: Iterable[str], language: str) -> list[str]:
 def take_up(readings: Sequence[Reading], language: str) -> None:
     """Have this process know what was read before."""
     for reading in readings:
-        encoder().remember(reading.text, np.frombuffer(reading.vector, np.float16).astype(np.float32))
+        vector = np.frombuffer(reading.vector, np.float16).astype(np.float32)
+        encoder().remember(reading.text, vector, reading.words)
         terms.remember(reading.text, language, reading.lemmas)

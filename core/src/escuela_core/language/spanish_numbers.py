@@ -28,6 +28,8 @@ _SCALES = {"mil": 1_000} | dict.fromkeys(_MILLIONS, 1_000_000)
 _PARTS = {"medio": 2, "media": 2, "tercio": 3, "cuarto": 4, "quinto": 5, "octavo": 8, "décimo": 10, "décima": 10}
 _PARTS |= {"centésimo": 100, "centésima": 100, "milésimo": 1_000, "milésima": 1_000}
 _PARTS |= {f"{w}s": n for w, n in _PARTS.items() if w not in {"medio", "media"}}
+# The words that a number may begin with; digits and marks aside.
+STARTS = frozenset({*_ONES, *_TENS, *_HUNDREDS, *_SCALES, *_PARTS, "mitad", "doble", "triple"})
 
 
 def read_number(tokens: Sequence[Token], at: int) -> Number | None:

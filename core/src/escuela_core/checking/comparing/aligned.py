@@ -103,6 +103,22 @@ class Alignment:
         return [self._column[n] for n in numbers]
 
 
+def parted(claim: Claim) -> tuple[Vectors, Vectors, Vectors]:
+    """The words that say something of a claim, of its answer and of its question, each of shape (words, width); all
+    of them where a part has none."""
+    (worded,) = encoder().words([claim.text])
+    spans, vectors = _content(worded, claim.text)
+    is_answer = _in_answer(claim, spans)
+    answer, question = (vectors[which] if which.any() else vectors for which in (is_answer, ~is_answer))
+    return vectors, answer, question
+
+
+def _in_answer(claim: Claim, spans: Sequence[tuple[int, int]]) -> NDArray[np.bool_]:
+    """Which of the ``spans`` of a claim belong to its answer, shape (spans,)."""
+    start = claim.answer_at if claim.answer_at is not None else max(0, claim.text.rfind(claim.answer))
+    return np.array([first < start + len(claim.answer) and last > start for first, last in spans], bool)
+
+
 def _worded(script: Script, numbers: Iterable[int]) -> list[Worded]:
     return encoder().words([script.texts[n] for n in numbers])
 
@@ -112,8 +128,7 @@ def _words_of(script: Script, claim: Claim, worded: Worded) -> _Words | None:
     spans, vectors = _content(worded, claim.text)
     if not spans:
         return None
-    start = claim.answer_at if claim.answer_at is not None else max(0, claim.text.rfind(claim.answer))
-    is_answer = np.array([first < start + len(claim.answer) and last > start for first, last in spans])
+    is_answer = _in_answer(claim, spans)
     lemma_at = {t.idx: t.lemma_.lower() for t in parsed(claim.text)}
     weights = np.array([script.weight(lemma_at.get(first, claim.text[first:last].lower())) for first, last in spans])
     return _Words(vectors, weights, is_answer if is_answer.any() else ~is_answer)
@@ -122,9 +137,9 @@ def _words_of(script: Script, claim: Claim, worded: Worded) -> _Words | None:
 def _said(text: str, worded: Worded) -> Vectors:
     """The words of a sentence that say something; one of zeros, which meets nothing, where there is none."""
     vectors = _content(worded, text)[1]
-    return vectors if len(vectors) else np.zeros((1, worded.vectors.shape[1]), np.float32)
+    return vectors if len(vectors) else np.zeros((1, worded.codes.shape[1]), np.float32)
 
 
 def _content(worded: Worded, text: str) -> tuple[list[tuple[int, int]], Vectors]:
     kept = [n for n, (first, last) in enumerate(worded.spans) if text[first:last].lower() not in _EMPTY]
-    return [worded.spans[n] for n in kept], worded.vectors[kept].astype(np.float32)
+    return [worded.spans[n] for n in kept], worded.vectors(kept)

@@ -1,0 +1,116 @@
+"""Options marked wrong that the talk may say after all: as well as the key, or instead of it.
+
+All options of an item are held against the one sentence that they and the key point to together: the right one is said
+there, the others are less.
+"""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Sequence
+
+from escuela_core.checking.chance import chance, log_odds
+from escuela_core.checking.claims import Claim
+from escuela_core.checking.comparing.aligned import Alignment
+from escuela_core.checking.evidence import Script
+from escuela_core.checking.features import Reading
+from escuela_core.checking.findings import Finding, Severity
+from escuela_core.checking.judging import Likelihood
+from escuela_core.checking.mending import Said
+from escuela_core.checking.support import Said as Spoken
+from escuela_core.checking.support import is_among, support
+from escuela_core.items import Choice, Item
+from escuela_core.language.terms import lemmas
+
+NAMES = (
+    "heard",
+    "contradicted",
+    "key_heard",
+    "key_contradicted",
+    "clashing",
+    "at_ground",
+    "said",
+    "said_more",
+    "number_near",
+    "aligned_more",
+    "around_more",
+)
+NONE = float("nan")
+# From how likely on an option is named, and how firmly (cross-validated by talk, ``train_findings.py``).
+SEVERITIES: tuple[tuple[float, Severity], ...] = ((0.8, "error"), (0.5, "look"), (0.33, "hint"))
+
+
+def figures(script: Script, key: tuple[Reading, Likelihood], options: Sequence[Said]) -> list[dict[str, float]]:
+    """The figures of each option in turn, beside the ``key`` and each other; NaN where one does not apply."""
+    at = _ground([key[0], *(o.reading for o in options)])
+    local = [_local(script, o.reading.claim, at) for o in options]
+    found = []
+    for number, option in enumerate(options):
+        mine, others = local[number], [row for n, row in enumerate(local) if n != number]
+        found.append(
+            {
+                "heard": log_odds(option.likely.heard),
+                "contradicted": log_odds(option.likely.contradicted),
+                "key_heard": log_odds(key[1].heard),
+                "key_contradicted": log_odds(key[1].contradicted),
+                "clashing": float(bool(option.reading.facts.clashes())),
+                "at_ground": float(option.reading.best == at),
+                "said": mine["said"],
+                "number_near": mine["number_near"],
+                "said_more": _more("said", mine, others),
+                "aligned_more": _more("aligned", mine, others),
+                "around_more": _more("around", mine, others),
+            }
+        )
+    return found
+
+
+def alternatives(
+    item: Item, script: Script, key: tuple[Reading, Likelihood], options: Sequence[Said], *, instead: bool
+) -> list[Finding]:
+    """Options that are likely said; ``instead`` of the key where that is doubted, else as well."""
+    if not isinstance(item, Choice) or not options:
+        return []
+    found: list[Finding] = []
+    for option, row in zip(options, figures(script, key, options), strict=True):
+        likely = chance("also_right").of(row)
+        severity = next((s for least, s in SEVERITIES if likely >= least), None)
+        if severity is None:
+            continue
+        text, quote = item.options[option.number].text, script.texts[option.reading.best]
+        message = f"“{text}” {'may be the right one' if instead else 'may be right as well'}: “{quote}”"
+        params = {"text": text, "quote": quote} | ({"sort": "instead"} if instead else {})
+        found.append(Finding("also_right", severity, message, option=option.number, params=params))
+    return found
+
+
+def _ground(readings: Sequence[Reading]) -> int:
+    """The sentence that most of the readings have among their first."""
+    votes: dict[int, float] = defaultdict(float)
+    for reading in readings:
+        for rank, at in enumerate(reading.order, start=1):
+            votes[at] += 1 / rank
+    return max(votes, key=votes.__getitem__)
+
+
+def _local(script: Script, claim: Claim, at: int) -> dict[str, float]:
+    """How far the answer of ``claim`` is said in the sentence ``at``, by its words, its numbers and what they mean."""
+    near = [n for n in (at - 1, at, at + 1) if 0 <= n < len(script.texts)]
+    words = lemmas(claim.answer, claim.language)
+    mine, numbers = claim.answer_quantities, [q for n in near for q in script.numbers[n]]
+    found = {
+        "said": support(words, Spoken(script.words[at]), script),
+        "number_near": sum(is_among(q, numbers) for q in mine) / len(mine) if mine else NONE,
+        "aligned": NONE,
+        "around": NONE,
+    }
+    if script.speaks:
+        alignment = Alignment(script, claim, (), [at])
+        found["aligned"] = alignment.figures([at])["answer_aligned"]
+        found["around"] = alignment.figures(near)["answer_aligned"]
+    return found
+
+
+def _more(name: str, mine: dict[str, float], others: Sequence[dict[str, float]]) -> float:
+    """How much more than of the best of the others; NaN where there is nothing to compare."""
+    return mine[name] - max((o[name] for o in others if o[name] == o[name]), default=NONE)  # noqa: PLR0124 (NaN)
