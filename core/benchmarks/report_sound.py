@@ -23,11 +23,12 @@ from hibari import Hibari, write_wav
 from numpy.typing import NDArray
 
 from escuela_core.language.vectors import encoder
+from escuela_core.placing import place
 from escuela_core.segments import divide
 from escuela_core.sound import recognising
 from escuela_core.sound.aligning import RATE
 from escuela_core.sound.locating import located
-from escuela_core.sound.loudness import loudness
+from escuela_core.sound.loudness import FRAME_MS, loudness
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Sentence, Transcript, Word, read_captions, timing, webvtt
 from escuela_core.transcripts.words import length
@@ -115,9 +116,10 @@ def spoilt(transcript: Transcript, how: str) -> list[int]:
 
 def sound_report() -> None:
     print(
-        "| sentence ends by the sound, ms | talks moved | median | p95 | captions alone: median | p95 | x real time |"
+        "| sentence ends by the sound, ms | talks moved | median | p95 | captions alone: median | p95 | x real time "
+        "| pauses in the silence after their sentence | median from its end | by captions alone |"
     )
-    print("|---|---|---|---|---|---|---|")
+    print("|---|---|---|---|---|---|---|---|---|---|")
     for kind in ("clean", "noise", "music"):
         for how in ("+6 s", "stretched 2 %", "to seconds"):
             report_row(kind, how)
@@ -126,6 +128,8 @@ def sound_report() -> None:
 
 def report_row(kind: str, how: str) -> None:
     mine, plain, moved_talks, seconds, spent = [], [], 0, 0.0, 0.0
+    stops: list[Stop] = []
+    plain_stops: list[Stop] = []
     for name, voice in zip(TALKS, VOICES, strict=True):
         talk = made(name, voice)
         samples = with_noise(talk.sound, kind).clip(-32768, 32767).astype(np.int16)
@@ -148,12 +152,49 @@ def report_row(kind: str, how: str) -> None:
         # As in the product: where the words do not fit the sound, the captions stay as they are.
         fits = found.are_spoken
         moved_talks += fits
-        moved = timing.retimed(talk.transcript, found.spans).transcript.words
+        retimed = timing.retimed(talk.transcript, found.spans).transcript
+        moved = retimed.words
+        captions = starting_at(talk.transcript, given)
+        stops += pauses(retimed if fits else captions, silences, talk.transcript)
+        plain_stops += pauses(captions, [], talk.transcript)
         pairs = zip(lasts, talk.transcript.sentences, off, strict=True)
         mine += [moved[n].end_ms - s.end_ms if fits else before for n, s, before in pairs]
     a, b = np.abs(mine), np.abs(plain)
     ends = f"{np.median(a):.0f} | {np.percentile(a, 95):.0f} | {np.median(b):.0f} | {np.percentile(b, 95):.0f}"
-    print(f"| {kind}, {how} | {moved_talks} of {len(TALKS)} | {ends} | {seconds / spent:.0f} |")
+    right, plain_right = (np.mean([s.right for s in each]) for each in (stops, plain_stops))
+    paused = f"{right:.0%} | {np.median([s.apart_ms for s in stops]):.0f} | {plain_right:.0%}"
+    print(f"| {kind}, {how} | {moved_talks} of {len(TALKS)} | {ends} | {seconds / spent:.0f} | {paused} |")
+
+
+@dataclass(frozen=True)
+class Stop:
+    """A pause after a sentence: how far from its true end, and whether before the next one begins."""
+
+    apart_ms: int
+    right: bool
+
+
+def starting_at(transcript: Transcript, starts: list[int]) -> Transcript:
+    """The same words where captions have them."""
+    at = iter(starts)
+    sentences = []
+    for sentence in transcript.sentences:
+        moved = [(start, w) for w, start in zip(sentence.words, at, strict=False)]
+        words = tuple(Word(start, start + w.end_ms - w.start_ms, w.text, w.timing) for start, w in moved)
+        sentences.append(Sentence(words, sentence.speaker))
+    return Transcript(transcript.language, transcript.duration_ms + 10_000, tuple(sentences))
+
+
+def pauses(read: Transcript, silences: list[Span], true: Transcript) -> list[Stop]:
+    """Where the recording stops for an item that rests on a sentence, for each sentence but the last."""
+    found = []
+    following = true.sentences[1:]
+    for mine, sentence, after in zip(read.sentences, true.sentences, following, strict=False):
+        at_ms = place([mine.span], read, silences).at_ms
+        # What is written down as the end of a sentence is where its sound falls below a level.
+        right = sentence.end_ms - FRAME_MS <= at_ms <= after.start_ms + FRAME_MS
+        found.append(Stop(abs(at_ms - sentence.end_ms), right))
+    return found
 
 
 def heard_out(samples: NDArray[np.int16], silences: list[Span], stretch: Span) -> list[Word]:

@@ -8,7 +8,7 @@ from escuela_core.checking.claims import Claim, key_claims
 from escuela_core.checking.comparing import SILENT, Comparison, Facts
 from escuela_core.checking.evidence import script_of
 from escuela_core.checking.features import NAMES, Reading
-from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood, turned
+from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood, turned
 from escuela_core.checking.verdicts import decide, steps_turned, worst
 from escuela_core.items import Criterion, Match, Open, Order, Pair
 
@@ -20,14 +20,18 @@ def script(lock):
     return script_of(lock)
 
 
-def reading(*, quantity: Comparison = SILENT, denied: bool = False, best: int = 0, **figures: float) -> Reading:
+def reading(
+    *, quantity: Comparison = SILENT, denied: bool = False, best: int = 0, kind: str = "choice", **figures: float
+) -> Reading:
     given = dict.fromkeys(NAMES, 0.5) | {"given_words": 0.9, "meaning": 0.8, "words": 0.9} | figures
     claim = Claim("It takes six minutes.", "How long?", "six minutes", denied=denied)
-    return Reading("choice", claim, best, 0.9, (best,), given, Facts(quantity))
+    return Reading(kind, claim, best, 0.9, (best,), given, Facts(quantity))
 
 
 SURE = Likelihood(HEARD_FROM + 0.1, 0.2, 0.1)
 BETWEEN = Likelihood((HEARD_FROM + DOUBTED_BELOW) / 2, 0.3, 0.2)
+BETWEEN_DENIED = Likelihood((HEARD_FROM + DENIED_FROM) / 2, 0.3, 0.15)
+CERTAIN = Likelihood(DENIED_FROM + 0.05, 0.2, 0.15)
 AGAINST = Likelihood(0.1, 0.7, 0.2)
 ABSENT = Likelihood(0.1, 0.2, 0.7)
 
@@ -42,7 +46,10 @@ ABSENT = Likelihood(0.1, 0.2, 0.7)
         ({"quantity": SIX}, AGAINST, "contradicted", "clash"),
         ({}, ABSENT, "not_heard", "not_found"),
         ({"denied": True, "quantity": SIX}, SURE, "heard", "denied"),
-        ({"denied": True}, SURE, "unclear", "near"),
+        ({"denied": True}, BETWEEN_DENIED, "unclear", "near"),
+        ({"denied": True}, CERTAIN, "heard", "denied_unnamed"),
+        ({"kind": "true_false"}, BETWEEN, "heard", "said"),
+        ({"kind": "true_false", "denied": True, "quantity": SIX}, BETWEEN, "unclear", "near"),
         ({"denied": True}, AGAINST, "contradicted", "denied_but_said"),
     ],
 )

@@ -28,6 +28,9 @@ FURTHEST = 2.5
 # is taken as contradicted or not said, whichever is likelier, as it is where one of these is likelier than heard.
 # Between the two nothing can be told.
 HEARD_FROM = 0.5
+# A statement taken as true is the claim that the model trusts least: from 0.4 on 97 of 100 wrong ones are still caught.
+# One marked false passes from 0.5 on where the clash can be named, and from here on where it cannot.
+STATEMENT_FROM, DENIED_FROM = 0.4, 0.6
 # In Spanish the figures of grammar are missing; at this 87 % of the bad items of four Spanish talks are caught, none of
 # which it was trained on, and a quarter of the good ones passed.
 HEARD_FROM_SPANISH = 0.65
@@ -52,8 +55,13 @@ def judged(language: str) -> bool:
     return language.split("-", maxsplit=1)[0].lower() in {"en", "es"}
 
 
-def heard_from(language: str) -> float:
-    return HEARD_FROM if language.lower().startswith("en") else HEARD_FROM_SPANISH
+def heard_from(reading: Reading, *, clashes: bool) -> float:
+    """From how likely on an item is taken as heard; ``clashes``: whether the talk is known to clash with its claim."""
+    if not reading.claim.language.lower().startswith("en"):
+        return HEARD_FROM_SPANISH
+    if reading.claim.denied and not clashes:
+        return DENIED_FROM
+    return STATEMENT_FROM if reading.kind == "true_false" and not reading.claim.denied else HEARD_FROM
 
 
 @dataclass(frozen=True)

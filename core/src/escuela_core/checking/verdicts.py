@@ -40,7 +40,8 @@ def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdic
     clash = None if reading.quoted else clash_of(reading)
     if reading.quoted and not reading.claim.denied:
         return "heard", Reason("said", "The talk says it here.")
-    if likely.heard >= heard_from(language) and (clash is None) != reading.claim.denied:
+    plain = clash is None or reading.claim.denied
+    if plain and likely.heard >= heard_from(reading, clashes=clash is not None):
         return "heard", _why_heard(reading, clash)
     if likely.heard < max(DOUBTED_BELOW, likely.contradicted, likely.not_heard):
         if likely.contradicted >= likely.not_heard:
@@ -55,6 +56,8 @@ def _why_heard(reading: Reading, clash: Reason | None) -> Reason:
     # A statement marked false is right exactly where the talk clashes with it.
     if reading.claim.denied and clash is not None:
         return Reason("denied", f"The talk says otherwise: {clash.message}", clash.params)
+    if reading.claim.denied:
+        return Reason("denied_unnamed", "The talk seems to say otherwise, as the key has it.")
     return Reason("said", "The talk says it here.")
 
 
