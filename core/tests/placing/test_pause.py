@@ -4,7 +4,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from escuela_core.placing import place
-from escuela_core.placing.pause import PauseOutsideError, inside_word, within_recording
+from escuela_core.placing.pause import CLOSE_MS, PauseOutsideError, inside_word, within_recording
 from escuela_core.timeline import Span
 
 TALK = spoken(LOCK)
@@ -39,7 +39,7 @@ def test_captions_that_end_late_are_put_right_by_the_sound() -> None:
 def test_a_long_silence_is_entered_only_a_little() -> None:
     evidence = span_of(TALK, "six minutes")
     pause = place([evidence], TALK, [Span(evidence.end_ms, evidence.end_ms + 5_000)])
-    assert pause.at_ms == evidence.end_ms + 400
+    assert pause.at_ms == evidence.end_ms + CLOSE_MS
 
 
 def test_without_sound_the_gap_between_the_words_decides() -> None:
@@ -77,3 +77,15 @@ def test_a_pause_outside_the_recording_is_refused(at_ms: int) -> None:
 def test_the_very_ends_of_the_recording_are_inside() -> None:
     assert within_recording(0, 60_000) == 0
     assert within_recording(60_000, 60_000) == 60_000
+
+
+def test_a_soft_end_that_sinks_into_the_silence_is_heard_out() -> None:
+    evidence = span_of(TALK, "six minutes")
+    early = Span(evidence.end_ms - 90, evidence.end_ms + 900)
+    assert place([evidence], TALK, [early]).at_ms == evidence.end_ms + CLOSE_MS
+
+
+def test_before_a_prediction_the_pause_stays_close_to_the_first_word() -> None:
+    evidence = span_of(TALK, "six minutes")
+    before = Span(evidence.start_ms - 3_000, evidence.start_ms + 50)
+    assert place([evidence], TALK, [before], purpose="predict").at_ms == evidence.start_ms - CLOSE_MS

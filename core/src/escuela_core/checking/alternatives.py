@@ -21,6 +21,7 @@ from escuela_core.checking.support import Said as Spoken
 from escuela_core.checking.support import is_among, support
 from escuela_core.items import Choice, Item
 from escuela_core.language.terms import lemmas
+from escuela_core.language.vectors import tells_words
 
 NAMES = (
     "heard",
@@ -104,7 +105,7 @@ def _local(script: Script, claim: Claim, at: int) -> dict[str, float]:
         "aligned": NONE,
         "around": NONE,
     }
-    if script.speaks:
+    if tells_words(claim.language):
         alignment = Alignment(script, claim, (), [at])
         found["aligned"] = alignment.figures([at])["answer_aligned"]
         found["around"] = alignment.figures(near)["answer_aligned"]

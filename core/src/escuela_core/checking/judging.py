@@ -31,8 +31,8 @@ HEARD_FROM = 0.5
 # A statement taken as true is the claim that the model trusts least: from 0.4 on 97 of 100 wrong ones are still caught.
 # One marked false passes from 0.5 on where the clash can be named, and from here on where it cannot.
 STATEMENT_FROM, DENIED_FROM = 0.4, 0.6
-# In Spanish the figures of grammar are missing; at this 87 % of the bad items of four Spanish talks are caught, none of
-# which it was trained on, and a quarter of the good ones passed.
+# In Spanish the figures of grammar are missing; at this 86 % of the bad items of four Spanish talks are caught, none of
+# which it was trained on, and 36 % of the good ones passed.
 HEARD_FROM_SPANISH = 0.65
 DOUBTED_BELOW = 0.4
 

@@ -29,8 +29,8 @@ from escuela_core.checking.twins import Asked, twins
 from escuela_core.checking.verdicts import Reason, Verdict, decide, steps_turned, worst
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
-from escuela_core.language.parsing import read_ahead, speaks
-from escuela_core.language.vectors import encoder
+from escuela_core.language.parsing import read_ahead
+from escuela_core.language.vectors import encoder, tells_words
 from escuela_core.placing import place
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
@@ -82,7 +82,7 @@ def check(
     checked = [_checked(item, number, ground) for number, item in enumerate(items)]
     reports = [report for report, _ in checked]
     language = script.transcript.language
-    asked = {number: a for number, (_, a) in enumerate(checked) if a is not None and script.speaks}
+    asked = {number: a for number, (_, a) in enumerate(checked) if a is not None and tells_words(language)}
     doubled = twins(items, asked, [[e.span for e in r.evidence[:1]] for r in reports], language)
     # What an item has only beside the others.
     beside = (doubled, given_away(items, language), crowded(items), out_of_order(items))
@@ -119,7 +119,7 @@ class _Rows:
         every = [c for keys, options in zip(self.keys, self.options, strict=True) for c in (*keys, *options)]
         _read_ahead(script, every)
         self._table: Scores | None = scores(script, every) if every and script.words else None
-        if self._table is not None and script.speaks:
+        if self._table is not None and tells_words(script.transcript.language):
             _read_near(script, self._table)
         self._first = [0]
         for keys, options in zip(self.keys, self.options, strict=True):
@@ -138,8 +138,9 @@ class _Rows:
 def _read_ahead(script: Script, claims: Sequence[Claim]) -> None:
     """Every text of the claims parsed and embedded in one go: one by one it takes several times as long."""
     texts = [t for c in claims for t in (c.text, c.answer, c.given) if t]
-    if speaks(script.transcript.language):
+    if tells_words(script.transcript.language):
         encoder().words([c.text for c in claims])
+    if script.speaks:
         read_ahead(texts)
     encoder().embed(texts)
 
@@ -152,7 +153,8 @@ def _read_near(script: Script, table: Scores) -> None:
         return [script.texts[at] for at in sorted(numbers) if 0 <= at < len(script.texts)]
 
     encoder().words(near(LOOKED_AT))
-    read_ahead(near(READ_AHEAD))
+    if script.speaks:
+        read_ahead(near(READ_AHEAD))
 
 
 def _outside(transcript: Transcript, extract: Sequence[Span]) -> Script | None:

@@ -13,7 +13,7 @@ import numpy as np
 
 from escuela_core.language import terms
 from escuela_core.language.parsing import read_ahead, speaks
-from escuela_core.language.vectors import encoder
+from escuela_core.language.vectors import encoder, tells_words
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +31,7 @@ def read(texts: Sequence[str], language: str) -> list[Reading]:
     """A reading of each text, in order."""
     if speaks(language):
         read_ahead(t for t in texts if not terms.is_read(t, language))
-    words = [w.to_bytes() for w in encoder().words(texts)] if speaks(language) else [b""] * len(texts)
+    words = [w.to_bytes() for w in encoder().words(texts)] if tells_words(language) else [b""] * len(texts)
     vectors = encoder().embed(texts).astype(np.float16)
     return [
         Reading(text, vector.tobytes(), tuple(sorted(terms.lemmas(text, language))), worded)

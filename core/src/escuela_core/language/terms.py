@@ -73,18 +73,19 @@ def content_words(text: str, language: str) -> list[str]:
 
 
 def _is_verb(word: str) -> bool:
-    lemma = _lemma(word, "es")
+    lemma = lemma_of(word, "es")
     return word != lemma and lemma.removesuffix("se").endswith(("ar", "er", "ir", "ír"))
 
 
 def _foreign_lemmas(text: str, language: str) -> frozenset[str]:
     """By simplemma's tables where it has the language, else the words as they stand; the commonest left out."""
     words = [w.lower() for w in _WORD.findall(text)]
-    return frozenset(_lemma(w, language) for w in words if zipf_frequency(w, language) < TOO_COMMON)
+    return frozenset(lemma_of(w, language) for w in words if zipf_frequency(w, language) < TOO_COMMON)
 
 
 @lru_cache(maxsize=32_768)
-def _lemma(word: str, language: str) -> str:
+def lemma_of(word: str, language: str) -> str:
+    """The lemma of a word out of its context, by simplemma's tables; the word itself where they have none."""
     try:
         return str(simplemma.lemmatize(word, lang=language)).lower()
     except ValueError:

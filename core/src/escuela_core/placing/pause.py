@@ -14,6 +14,7 @@ from escuela_core.transcripts.model import Transcript
 Purpose = Literal["check", "predict"]
 GAP_MS = 200
 AFTER_WORD_MS = 120
+CLOSE_MS = 140
 # Caption times are seconds off at worst; the silence that ends a sentence is sought this far around its end.
 REACH_BEFORE_MS = 900
 REACH_AFTER_MS = 1_500
@@ -52,9 +53,11 @@ def place(
     following_ms = _next_start(transcript, edge_ms) if check else _previous_end(transcript, edge_ms)
     heard = _silence_at(edge_ms, silences, after=check)
     if heard is not None:
-        # A pause as long as the lesson allows would swallow the next sentence's breath: stay close to the words.
+        # In the middle of a short silence; in a long one close to the words, so that nobody waits for the question.
         middle = (heard.start_ms + heard.end_ms) // 2
-        at_ms = min(middle, heard.start_ms + 400) if check else max(middle, heard.end_ms - 400)
+        # Soft ends of words sink into the silence: where the words are said to go on in it, they do.
+        spoken_ms = max(heard.start_ms, edge_ms) if check else min(heard.end_ms, edge_ms)
+        at_ms = min(middle, spoken_ms + CLOSE_MS) if check else max(middle, spoken_ms - CLOSE_MS)
         return Pause(_inside(at_ms, transcript), "sound", heard.length_ms)
     gap_ms = abs(following_ms - edge_ms)
     if check:

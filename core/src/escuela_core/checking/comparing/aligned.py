@@ -14,15 +14,21 @@ from numpy.typing import NDArray
 
 from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script
-from escuela_core.language.parsing import parsed
+from escuela_core.language.parsing import parsed, speaks
+from escuela_core.language.terms import lemma_of
 from escuela_core.language.vectors import Vectors, Worded, encoder
 
 Row = NDArray[np.float64]
 NONE = float("nan")
-_EMPTY = frozenset(
+_EMPTY_ENGLISH = frozenset(
     "a an the of to in on at by for with from and or but is are was were be been being do does did what which who whom "
     "how why when where that this these those it its they them their he she his her as into not no so than then "
     "there".split()
+)
+_EMPTY_SPANISH = frozenset(
+    "el la los las lo un una unos unas de del a al en con por para sin sobre y o u e que qué se le les su sus es son "
+    "era eran fue fueron ser está están como cómo más muy no sí ya cuando cuándo donde dónde quién cuál cuáles cuánto "
+    "cuánta cuántos cuántas este esta esto estos estas ese esa eso hay ha han he porque si".split()
 )
 
 
@@ -53,7 +59,8 @@ class Alignment:
         own, *others = [_words_of(script, c, w) for c, w in zip((claim, *rivals), worded, strict=True)]
         near = {n + step for n in among for step in (-1, 0, 1)} & set(range(len(script.texts)))
         self._column = {number: column for column, number in enumerate(sorted(near))}
-        said = [_said(script.texts[n], w) for n, w in zip(self._column, _worded(script, self._column), strict=True)]
+        pairs = zip(self._column, _worded(script, self._column), strict=True)
+        said = [_said(script.texts[n], w, script.transcript.language) for n, w in pairs]
         starts = np.cumsum([0, *(len(s) for s in said[:-1])])
         together = np.concatenate(said)
         self._own = own
@@ -103,11 +110,19 @@ class Alignment:
         return [self._column[n] for n in numbers]
 
 
+def _lemmas(claim: Claim, spans: Sequence[tuple[int, int]]) -> list[str]:
+    words = {first: claim.text[first:last].lower() for first, last in spans}
+    if not speaks(claim.language):
+        return [lemma_of(word, claim.language[:2]) for word in words.values()]
+    at = {t.idx: t.lemma_.lower() for t in parsed(claim.text)}
+    return [at.get(first, word) for first, word in words.items()]
+
+
 def parted(claim: Claim) -> tuple[Vectors, Vectors, Vectors]:
     """The words that say something of a claim, of its answer and of its question, each of shape (words, width); all
     of them where a part has none."""
     (worded,) = encoder().words([claim.text])
-    spans, vectors = _content(worded, claim.text)
+    spans, vectors = _content(worded, claim.text, claim.language)
     is_answer = _in_answer(claim, spans)
     answer, question = (vectors[which] if which.any() else vectors for which in (is_answer, ~is_answer))
     return vectors, answer, question
@@ -125,21 +140,21 @@ def _worded(script: Script, numbers: Iterable[int]) -> list[Worded]:
 
 def _words_of(script: Script, claim: Claim, worded: Worded) -> _Words | None:
     """None for a claim without a word that says something."""
-    spans, vectors = _content(worded, claim.text)
+    spans, vectors = _content(worded, claim.text, claim.language)
     if not spans:
         return None
     is_answer = _in_answer(claim, spans)
-    lemma_at = {t.idx: t.lemma_.lower() for t in parsed(claim.text)}
-    weights = np.array([script.weight(lemma_at.get(first, claim.text[first:last].lower())) for first, last in spans])
+    weights = np.array([script.weight(lemma) for lemma in _lemmas(claim, spans)])
     return _Words(vectors, weights, is_answer if is_answer.any() else ~is_answer)
 
 
-def _said(text: str, worded: Worded) -> Vectors:
+def _said(text: str, worded: Worded, language: str) -> Vectors:
     """The words of a sentence that say something; one of zeros, which meets nothing, where there is none."""
-    vectors = _content(worded, text)[1]
+    vectors = _content(worded, text, language)[1]
     return vectors if len(vectors) else np.zeros((1, worded.codes.shape[1]), np.float32)
 
 
-def _content(worded: Worded, text: str) -> tuple[list[tuple[int, int]], Vectors]:
-    kept = [n for n, (first, last) in enumerate(worded.spans) if text[first:last].lower() not in _EMPTY]
+def _content(worded: Worded, text: str, language: str) -> tuple[list[tuple[int, int]], Vectors]:
+    empty = _EMPTY_ENGLISH if speaks(language) else _EMPTY_SPANISH
+    kept = [n for n, (first, last) in enumerate(worded.spans) if text[first:last].lower() not in empty]
     return [worded.spans[n] for n in kept], worded.vectors(kept)
