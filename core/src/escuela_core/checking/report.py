@@ -37,7 +37,7 @@ from escuela_core.transcripts.model import Transcript
 
 __all__ = ["Evidence", "Finding", "ItemReport", "Mend", "Verdict", "check"]
 SHOWN_EVIDENCE = 3
-READ_AHEAD = 2
+READ_AHEAD = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -142,7 +142,7 @@ def _read_ahead(script: Script, claims: Sequence[Claim]) -> None:
         encoder().words([c.text for c in claims])
     if script.speaks:
         read_ahead(texts)
-    encoder().embed(texts)
+    encoder().embed([t for c in claims for t in (c.text, c.given) if t])
 
 
 def _read_near(script: Script, table: Scores) -> None:
