@@ -69,12 +69,12 @@ def figures(script: Script, key: tuple[Reading, Likelihood], options: Sequence[S
 def alternatives(
     item: Item, script: Script, key: tuple[Reading, Likelihood], options: Sequence[Said], *, instead: bool
 ) -> list[Finding]:
-    """Options that are likely said; ``instead`` of the key where that is doubted, else as well."""
+    """Options that are likely said, likeliest first; ``instead`` of the key where that is doubted, else as well."""
     if not isinstance(item, Choice) or not options:
         return []
     found: list[Finding] = []
-    for option, row in zip(options, figures(script, key, options), strict=True):
-        likely = chance("also_right").of(row)
+    chances = [chance("also_right").of(row) for row in figures(script, key, options)]
+    for likely, option in sorted(zip(chances, options, strict=True), key=lambda pair: -pair[0]):
         severity = next((s for least, s in SEVERITIES if likely >= least), None)
         if severity is None:
             continue

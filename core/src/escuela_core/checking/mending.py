@@ -24,8 +24,6 @@ from escuela_core.language.terms import is_light
 from escuela_core.language.wordnet import senses
 from escuela_core.timeline import Span, clock
 
-# From how likely an option is said on it is offered as the key.
-OFFERED_FROM = 0.6
 _NOT = re.compile(r"\b(?:do|does|did)(?: not|n['’]t) (?P<verb>\w+)|(?P<can>can)not\b| not\b|n['’]t\b")  # noqa: RUF001
 
 
@@ -56,23 +54,24 @@ class Said:
 
 
 def mends(
-    item: Item, verdict: str, decided: tuple[Reading, Likelihood], options: Sequence[Said], findings: Iterable[Finding]
+    item: Item, verdict: str, reading: Reading, options: Sequence[Said], findings: Sequence[Finding]
 ) -> list[Mend]:
     """What is offered for ``item``, likeliest first; empty where nothing was found wrong or nothing is known to help.
 
-    ``decided`` is the claim that decided and how likely it is said, ``options`` are the wrong options.
+    ``reading`` is that of the claim that decided, ``options`` are the wrong options.
     """
-    reading, likely = decided
     codes = {f.code for f in findings}
     found: list[Mend] = []
     if verdict != "heard" or "no_key" in codes:
         clashes = dict(reading.facts.clashes())
-        found += _other_key(item, reading, likely, options)
+        said = [f.option for f in findings if f.code == "also_right"]
+        found += _other_key(item, reading, options, said[0] if said else None)
         found += _turned(item) if "contradicted" in codes else []
         found += _number(item, clashes.get("quantity")) if not found else []
         found += _without_not(item, clashes.get("negation")) if not found else []
     elif isinstance(item, Choice):
-        found += [_also_key(item, f.option) for f in findings if f.code == "also_right" and f.option is not None]
+        firm = [f.option for f in findings if f.code == "also_right" and f.severity != "hint"]
+        found += [_also_key(item, option) for option in firm if option is not None]
     return [m for m in found if m.item != item]
 
 
@@ -116,8 +115,8 @@ def plainer_mends(item: Item, level: str, talk: Iterable[str], language: str) ->
     return found
 
 
-def _other_key(item: Item, reading: Reading, likely: Likelihood, options: Sequence[Said]) -> list[Mend]:
-    """The option that the talk says, made the key: the one whose number it says, else the likeliest."""
+def _other_key(item: Item, reading: Reading, options: Sequence[Said], likeliest: int | None) -> list[Mend]:
+    """The option that the talk says, made the key: the one whose number it says, else the ``likeliest``."""
     if not isinstance(item, Choice) or len(item.key) > 1:
         return []
     clash = reading.facts.quantity
@@ -125,15 +124,7 @@ def _other_key(item: Item, reading: Reading, likely: Likelihood, options: Sequen
     by_number = [
         o for o in options if numbers and any(matches(q, n) for q in quantities(_text(item, o.number)) for n in numbers)
     ]
-    firm = [
-        o
-        for o in options
-        if o.likely.heard >= OFFERED_FROM
-        and o.likely.heard > likely.heard
-        and o.reading.figures["answer_words"] > reading.figures["answer_words"] - 1e-9
-        and not o.reading.facts.clashes()
-    ]
-    best = by_number[:1] or sorted(firm, key=lambda o: -o.likely.heard)[:1]
+    best = by_number[:1] or [o for o in options if o.number == likeliest]
     mends = []
     for option in best:
         marked = tuple(replace(o, correct=n == option.number) for n, o in enumerate(item.options))

@@ -210,7 +210,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
     resting = list(item.evidence) or [script.transcript.sentences[r.best].span for r in readings]
     findings += pause_findings(item, resting, script.transcript, ground.silences)
     placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
-    offered = [*mends(item, verdict, (reading, likely), options, findings), *pause_mend(item, findings, placed)]
+    offered = [*mends(item, verdict, reading, options, findings), *pause_mend(item, findings, placed)]
     offered += [extract_mend(outside[1])] if outside else []
     report = ItemReport(
         item.id,
