@@ -82,7 +82,7 @@ def _own(name: str) -> Talk:
     for number, line in enumerate(asked.splitlines(), start=1):
         kind, verdict, trap, rests_on, prompt, *key = line.split("|")
         name_of = f"q{number:02}"
-        items.append({"id": name_of, "prompt": prompt} | _keyed(kind, key))
+        items.append({"id": name_of, "prompt": prompt} | keyed(kind, key))
         places = [int(n) - 1 for n in rests_on.split(",") if n]
         labels[name_of] = {"verdict": VERDICTS[verdict], "evidence": places, "trap": trap}
     transcript = Transcript(about["language"], now, tuple(sentences))
@@ -90,7 +90,7 @@ def _own(name: str) -> Talk:
     return Talk(name, transcript, items_from_json({"items": items}), labels, truth)
 
 
-def _keyed(kind: str, key: list[str]) -> dict[str, Any]:
+def keyed(kind: str, key: list[str]) -> dict[str, Any]:
     match kind:
         case "c":
             return {"kind": "choice", "options": [{"text": k.lstrip("*"), "correct": k.startswith("*")} for k in key]}

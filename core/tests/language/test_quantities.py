@@ -47,7 +47,7 @@ def first(text: str):
         ("-42 °C", -42, -42, "angle"),
         ("in nineteen seventy-two", 1972, 1972, ""),
         ("the 1830s", 1830, 1830, ""),
-        ("twice a day", 2, 2, ""),
+        ("twice a day", 2 / 86_400, 2 / 86_400, "rate"),
         ("three times as much", 3, 3, ""),
         ("a couple of days", 172_800, 172_800, "time"),
         ("twenty past ten", 620, 620, "clock"),
@@ -115,7 +115,7 @@ def test_different_things_counted_are_not_comparable() -> None:
     assert not first("six screws").comparable(first("four bolts"))
 
 
-@pytest.mark.parametrize("text", ["", "no numbers here", "1.2.3", "…", "-", "once a day", "a third one", "25:70"])
+@pytest.mark.parametrize("text", ["", "no numbers here", "1.2.3", "…", "-", "a third one", "25:70"])
 def test_what_is_no_quantity_is_left_alone(text: str) -> None:
     assert quantities(text) == []
 
@@ -165,3 +165,33 @@ def test_spanish_says_its_numbers_too(text: str, low: float, dimension: str) -> 
 @pytest.mark.parametrize("text", ["cada una", "un barco", "once a day it rains"[5:], "12.5.3"])
 def test_what_is_no_spanish_number_is_left_alone(text: str) -> None:
     assert quantities(text, "es") == []
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "language"),
+    [
+        ("once a month", "twelve times a year", "en"),
+        ("three times per day", "3 times a day", "en"),
+        ("una vez al mes", "doce veces al año", "es"),
+        ("dos veces por semana", "2 veces a la semana", "es"),
+    ],
+)
+def test_how_often_is_a_rate_whatever_the_stretch_of_time(one, other, language) -> None:
+    (a,), (b,) = quantities(f"It happens {one}.", language), quantities(f"It happens {other}.", language)
+    assert (a.dimension, a.sort) == ("rate", "times")
+    assert a.agrees(b)
+
+
+@pytest.mark.parametrize(
+    ("text", "language"), [("Once the gates are shut, we wait.", "en"), ("Una vez cerrada, se espera.", "es")]
+)
+def test_once_alone_is_when_and_not_how_often(text, language) -> None:
+    assert quantities(text, language) == []
+
+
+def test_another_rate_clashes_and_a_bare_count_is_compared_as_said() -> None:
+    (monthly,), (yearly,) = quantities("once a month"), quantities("once a year")
+    assert monthly.comparable(yearly)
+    assert not monthly.agrees(yearly)
+    (bare,) = quantities("It turns three times.")
+    assert bare.agrees(quantities("It turns three times a second.")[0])

@@ -17,6 +17,8 @@ Unit = tuple[str, float]
 class Measures:
     """``units`` give the dimension and the factor to its base; ``half`` is what adds half a unit to a measure.
 
+    ``once`` and ``per`` say how often something is: once a day, three times per hour.
+
     ``starts`` are the words that a quantity may begin with, so that most places need no reading.
     """
 
@@ -33,6 +35,8 @@ class Measures:
     of: frozenset[str]
     one: frozenset[str]
     before_one: frozenset[str]
+    once: tuple[str, ...]
+    per: tuple[tuple[str, ...], ...]
     scales: Mapping[str, float]
 
     def unit(self, word: str) -> Unit | None:
@@ -89,7 +93,7 @@ _SPANISH = {
 }
 
 ENGLISH = Measures(
-    starts=numbers.STARTS | clock.STARTS,
+    starts=numbers.STARTS | clock.STARTS | {"once"},
     number=read_number,
     time=read_time,
     units=_units(_SIGNS) | _units(_ENGLISH),
@@ -106,6 +110,8 @@ ENGLISH = Measures(
     before_one=frozenset(
         "in for about after within take takes took last lasts lasted of than nearly almost around is was".split()
     ),
+    once=("once",),
+    per=(("a",), ("an",), ("per",), ("every",), ("each",)),
     scales={"hundred": 100.0, "thousand": 1e3, "million": 1e6},
 )
 SPANISH = Measures(
@@ -122,6 +128,8 @@ SPANISH = Measures(
     of=frozenset({"de", "del", "un", "una"}),
     one=frozenset({"un", "una"}),
     before_one=frozenset("en durante dura duran duró tarda tardan tardó de que tras casi es son era".split()),
+    once=("una", "vez"),
+    per=(("al",), ("a", "la"), ("por",), ("cada",)),
     scales={"mil": 1e3, "millones": 1e6},
 )
 

@@ -12,6 +12,8 @@ from escuela_core.language.numbers import Number, Sort, tokens_of, word_at
 
 LONGEST_CORRECTION = 40
 _RELATIVE = 0.005
+# Seconds in the base of each dimension of time.
+_SECONDS = {"time": 1.0, "months": 2_629_746.0, "years": 31_556_952.0}
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,7 +21,8 @@ class Quantity:
     """A number or range with its unit; ``low`` and ``high`` are in the base of ``dimension`` where one is known.
 
     ``stated`` is the number as it was said, without its unit. Parts of a whole have the dimension "share", times of day
-    "clock" (minutes since midnight; the ``unit`` "12h" where morning or evening was not said).
+    "clock" (minutes since midnight; the ``unit`` "12h" where morning or evening was not said), what happens so often in
+    a stretch of time the dimension "rate" (per second).
     """
 
     low: float
@@ -133,8 +136,28 @@ class _Reading:
             shown, start, end = self._place(at, time.after)
             clock = Quantity(minutes, minutes, "clock", unit, approximate, "clock", said, shown, start, end)
             return clock, time.after
-        number = self.measures.number(self.tokens, at) or self._one(at)
+        number = self.measures.number(self.tokens, at)
+        rate = self._rate(at, number)
+        if rate is not None:
+            times, often, after = rate
+            shown, start, end = self._place(at, after)
+            return Quantity(often, often, "rate", "", approximate, "times", (times, times), shown, start, end), after
+        number = number or self._one(at)
         return None if number is None else self._measured(at, number, approximate=approximate)
+
+    def _rate(self, at: int, number: Number | None) -> tuple[float, float, int] | None:
+        """ "Once a month", "three times per day": how many times, how often a second, and the token after it."""
+        times, after = (number.value, number.after) if number is not None and number.sort == "times" else (0.0, at)
+        if self._says(self.measures.once, at):
+            times, after = 1.0, at + len(self.measures.once)
+        per = next((p for p in self.measures.per if self._says(p, after)), None)
+        unit = self.measures.unit(self.word(after + len(per))) if times and per else None
+        if per is None or unit is None or unit[0] not in _SECONDS:
+            return None
+        return times, times / (_SECONDS[unit[0]] * unit[1]), after + len(per) + 1
+
+    def _says(self, words: tuple[str, ...], at: int) -> bool:
+        return all(self.word(at + n) == word for n, word in enumerate(words))
 
     def _place(self, first: int, after: int) -> tuple[str, int, int]:
         start, end = self.tokens[first][1], self.tokens[after - 1][2]
@@ -175,7 +198,7 @@ class _Reading:
     def _more(self, at: int, unit: Unit) -> tuple[float, int]:
         """What "and a half" or a smaller unit adds to a measure (an hour and ten minutes), in units of its own."""
         half = self.measures.half
-        if tuple(self.word(at + n) for n in range(len(half))) == half:
+        if self._says(half, at):
             return 0.5, at + len(half)
         number = self.measures.number(self.tokens, at + (self.word(at) == self.measures.joined))
         smaller = None if number is None or number.sort != "count" else self._unit_at(number.after, part=False)
