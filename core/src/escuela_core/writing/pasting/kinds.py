@@ -20,7 +20,7 @@ Remarks = list[Remark]
 _TRUE = re.compile(r"^(?:true|verdader[oa]|cierto|correct|correcto|yes|s[ií]|t|v)\b", re.IGNORECASE)
 _FALSE = re.compile(r"^(?:false|fals[oa]|incorrect|incorrecto|no|f)\b", re.IGNORECASE)
 _TRUTHS = r"(?:true or false|true\s?/\s?false|verdadero o falso|verdadero\s?/\s?falso|t\s?/\s?f|v\s?/\s?f|v\s?o\s?f)"
-_ASKS_TRUTH = re.compile(rf"^{_TRUTHS}\s*[:?.\-–—]*\s*|\s*[\[(]?\s*{_TRUTHS}\s*\??[\])]?\s*$", re.IGNORECASE)
+_ASKS_TRUTH = re.compile(rf"^¿?\s*{_TRUTHS}\s*[:?.\-–—]*\s*|\s*[\[(¿]?\s*{_TRUTHS}\s*\??[\])]?\s*$", re.IGNORECASE)
 _TRUTH_AFTER = re.compile(
     r"\s*(?:[\[(]\s*(?P<in>true|false|verdadero|falso|[TFV])\s*[\])]|\s[-–—→:]\s*(?P<out>true|false|verdadero|falso))\s*\.?\s*$",
     re.IGNORECASE,
