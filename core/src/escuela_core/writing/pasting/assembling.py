@@ -64,14 +64,18 @@ class _Assembler:
             give_keys(self.reading.blocks, Line(line.number, "plain", line.text))
 
     def _kind_heading(self, line: Line) -> None:
-        bare = self.block is not None and not self.block.prompt and not self.block.is_answered
-        if self.block and (bare or (not self.gap_before and self._names_truth(self.block, line.text))):
+        if self.block and self._waits_for_kind(self.block, line.label):
             self.block.kind = line.label
             self.block.lines[line.number] = "kind"
             return
         self._close()
         self.kind = line.label
         self.reading.loose.append(line.number)
+
+    def _waits_for_kind(self, block: Block, kind: str) -> bool:
+        """A question with nothing asked yet, or a statement with "True or false?" right below it."""
+        below = kind == "true_false" and not self.gap_before and not block.options
+        return not block.is_answered and (not block.prompt or below)
 
     def _question(self, line: Line) -> None:
         if self.block is not None and self._kind() == "match" and (pair := as_pair(line.text, dashes=True)):
@@ -234,10 +238,6 @@ class _Assembler:
         if self.block is not None and self._is_listed(self.block, line):
             self._listed_line(self.block, line)
             return
-        if self.block is not None and self._names_truth(self.block, text):
-            self.block.kind = "true_false"
-            self.block.lines[line.number] = "kind"
-            return
         if self.part and self.block is not None and not self.gap_before and not self._begins_question(line):
             self._go_on(line)
             return
@@ -331,12 +331,6 @@ class _Assembler:
             or self.block.prompt[-1].endswith(":")
             or text.endswith("?")
         )
-
-    @staticmethod
-    def _names_truth(block: Block, text: str) -> bool:
-        """ "True or false?" on a line of its own below a statement says only what kind the statement is."""
-        named = kind_named(text) == "true_false" and len(text.split()) <= 3
-        return named and bool(block.prompt) and not block.options and not block.is_answered
 
     def _begins_question(self, line: Line) -> bool:
         if re.match(r"^(?:true or false|verdadero o falso|t/f|v/f)\s*[:?.]", line.text, re.IGNORECASE):

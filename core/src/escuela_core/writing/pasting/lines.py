@@ -192,7 +192,8 @@ def _heading(number: int, text: str, *, heading: bool) -> Line | None:
         return Line(number, "keys_heading", keys["rest"])
     kind = kind_named(text)
     bare = re.sub(r"^(?:part|section|parte|secci[oó]n)\s+\w{1,3}\s*[.:)\-–—]?\s*", "", text, flags=re.IGNORECASE)
-    if kind and (heading or len(bare.split()) <= 5) and not re.search(r"[?]|___", text) and not _NUMBERED.match(text):
+    asks = re.search(r"[?]|___", text) and not (kind == "true_false" and len(bare.split()) <= 3)
+    if kind and (heading or len(bare.split()) <= 5) and not asks and not _NUMBERED.match(text):
         whole = _KINDS[kind].sub("", bare)
         if heading or not re.search(r"\w{3,}", _FILLERS.sub("", whole)):
             return Line(number, "kind_heading", text, label=kind)
