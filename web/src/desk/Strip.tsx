@@ -47,9 +47,6 @@ export function Strip({ state }: { state: DeskState }) {
           className="absolute inset-0 cursor-pointer"
         >
           <Loudness desk={desk} />
-          {desk.recording.peaks.length === 0 && (
-            <p className="absolute inset-x-0 top-3 text-center text-[13px] text-quiet">{t("strip.noSound")}</p>
-          )}
           <Needle state={state} />
         </div>
         {desk.items.map((i) => (
@@ -64,6 +61,7 @@ export function Strip({ state }: { state: DeskState }) {
         <ExtractHandles state={state} box={box} />
       </div>
       <Ticks length={length} />
+      {desk.recording.peaks.length === 0 && <p className="text-[13px] text-quiet">{t("strip.noSound")}</p>}
     </section>
   );
 }

@@ -130,7 +130,7 @@ def _likely(one: Asked, other: Asked) -> float:
 
 
 def _twin(other: Item, severity: Severity) -> Finding:
-    certain = severity == "look"
-    message = f"{'Asks' if certain else 'May ask'} the same as “{other.asked}”"
-    params = {"prompt": other.asked} | ({} if certain else {"sort": "perhaps"})
+    certain, prompt = severity == "look", other.asked.rstrip(" .")
+    message = f"{'Asks' if certain else 'May ask'} the same as “{prompt}”"
+    params = {"prompt": prompt} | ({} if certain else {"sort": "perhaps"})
     return Finding("twin", severity, message, other=other.id, params=params)
