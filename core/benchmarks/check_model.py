@@ -15,7 +15,7 @@ import talks
 from train_check import APART, FIGURES, STRENGTH, Model, Row, curve, items_of, macro, rows
 
 from escuela_core.checking.judge import JUDGE_NAMES
-from escuela_core.checking.judging import DOUBTED_BELOW, HEARD_FROM
+from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, STATEMENT_FROM
 
 FOLDS = 8
 GROUPS = {
@@ -71,11 +71,17 @@ def reliability(likely: np.ndarray, labels: np.ndarray) -> list[str]:
     return lines
 
 
+def bar(row: Row) -> float:
+    """From how likely on an item passes; whether a clash can be named is not looked at here."""
+    statement = DENIED_FROM if row.denied else STATEMENT_FROM
+    return statement if row.kind == "true_false" else HEARD_FROM
+
+
 def traps(data: list[Row], likely: np.ndarray, labels: np.ndarray) -> list[str]:
     """Of the wrong items of each trap how many are not passed, and of the right ones how many are."""
     kinds: dict[str, list[tuple[bool, bool]]] = defaultdict(list)
     for row, told, label in zip(data, likely[:, 0], labels, strict=True):
-        kinds[row.trap].append((label == 0, told >= HEARD_FROM))
+        kinds[row.trap].append((label == 0, told >= bar(row)))
     lines = ["| trap | wrong items caught | right items passed |", "|---|---|---|"]
     for trap, seen in sorted(kinds.items()):
         wrong, right = [p for good, p in seen if not good], [p for good, p in seen if good]
@@ -101,7 +107,9 @@ def main() -> None:
         f"figure here is cross-validated by talk in {FOLDS} folds; those on talks that nothing was tuned on are in "
         "`benchmarks.md`.",
         "",
-        f"A key is taken as heard from {HEARD_FROM} on and as contradicted or not heard below {DOUBTED_BELOW}. "
+        f"A key is taken as heard from {HEARD_FROM} on, a statement marked true from {STATEMENT_FROM}, one marked "
+        f"false from {DENIED_FROM} (from {HEARD_FROM} where the clash can be named), and as contradicted or not heard "
+        f"below {DOUBTED_BELOW}. "
         f"The choice between catching and passing: {curve(likely, labels)}.",
         "",
         "## Each group of figures left out",

@@ -254,7 +254,8 @@ def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> l
         plain = reason.params.get("sort") in ("quantity", "name")
         named = reason.code != "otherwise" and likely.contradicted >= 0.6
         severity = "error" if plain or named else "look"
-        return [Finding("contradicted", severity, reason.message, params=reason.params)]
+        params = reason.params | ({"sort": "unnamed"} if reason.code == "otherwise" else {})
+        return [Finding("contradicted", severity, reason.message, params=params)]
     if verdict == "not_heard":
         severity = "error" if likely.not_heard >= 0.75 else "look"
         return [Finding("not_heard", severity, reason.message, params=reason.params)]
