@@ -3,8 +3,8 @@ from conftest import GAP_MS, LOCK, span_of, spoken
 from hypothesis import given
 from hypothesis import strategies as st
 
-from escuela_core.placing import place
-from escuela_core.placing.pause import CLOSE_MS, PauseOutsideError, inside_word, within_recording
+from escuela_core.placing import Whereabouts, place, whereabouts
+from escuela_core.placing.pause import CLOSE_MS, LIKELY_ERROR_MS, PauseOutsideError, inside_word, within_recording
 from escuela_core.timeline import Span
 
 TALK = spoken(LOCK)
@@ -89,3 +89,21 @@ def test_before_a_prediction_the_pause_stays_close_to_the_first_word() -> None:
     evidence = span_of(TALK, "six minutes")
     before = Span(evidence.start_ms - 3_000, evidence.start_ms + 50)
     assert place([evidence], TALK, [before], purpose="predict").at_ms == evidence.start_ms - CLOSE_MS
+
+
+def test_a_pause_is_told_by_the_words_before_it_and_the_silence_it_stands_in() -> None:
+    evidence = span_of(TALK, "six minutes")
+    silence = Span(evidence.end_ms, evidence.end_ms + 420)
+    assert whereabouts(evidence.end_ms + 140, TALK, [silence]) == Whereabouts(evidence.end_ms + 140, "to fill", 420, 0)
+
+
+def test_without_sound_it_is_told_how_far_off_a_pause_may_be() -> None:
+    evidence = span_of(TALK, "six minutes")
+    told = whereabouts(evidence.end_ms + 120, TALK, [])
+    assert (told.after, told.silence_ms, told.likely_error_ms) == ("to fill", 0, LIKELY_ERROR_MS["given"])
+
+
+def test_a_pause_in_the_middle_of_speech_has_no_silence_and_one_before_all_words_follows_none() -> None:
+    evidence = span_of(TALK, "six minutes")
+    assert whereabouts(evidence.start_ms + 500, TALK, SILENCES).silence_ms == 0
+    assert whereabouts(0, TALK, []) == Whereabouts(0, "", 0, 0)

@@ -78,6 +78,7 @@ def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
         "evidence": [asdict(e.span) | {"text": e.text, "score": e.score} for e in report.evidence],
         "findings": findings,
         "mends": [_mend(mend) for mend in report.mends],
+        "pause": asdict(report.pause) if report.pause else None,
         "basis": basis,
     }
 

@@ -104,6 +104,15 @@ class MendOut(serializers.Serializer[object]):
     other = serializers.CharField(allow_null=True)
 
 
+class PauseOut(serializers.Serializer[object]):
+    """Where a pause stands: after which words, in how long a silence, and how far it may be off without sound."""
+
+    at_ms = serializers.IntegerField()
+    after = serializers.CharField(allow_blank=True)
+    silence_ms = serializers.IntegerField()
+    likely_error_ms = serializers.IntegerField()
+
+
 class ReportOut(serializers.Serializer[object]):
     verdict = serializers.ChoiceField(VERDICTS)
     support = serializers.FloatField()
@@ -111,6 +120,7 @@ class ReportOut(serializers.Serializer[object]):
     evidence = EvidenceOut(many=True)
     findings = FindingOut(many=True)
     mends = MendOut(many=True, default=list)
+    pause = PauseOut(allow_null=True, default=None)
 
 
 class ItemOut(serializers.Serializer[object]):

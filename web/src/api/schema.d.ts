@@ -1584,6 +1584,13 @@ export interface components {
         PauseInRequest: {
             at_ms: number;
         };
+        /** @description Where a pause stands: after which words, in how long a silence, and how far it may be off without sound. */
+        PauseOut: {
+            at_ms: number;
+            after: string;
+            silence_ms: number;
+            likely_error_ms: number;
+        };
         PlayedInRequest: {
             /** Format: uuid */
             id: string;
@@ -1709,6 +1716,7 @@ export interface components {
             evidence: components["schemas"]["EvidenceOut"][];
             findings: components["schemas"]["FindingOut"][];
             mends?: components["schemas"]["MendOut"][];
+            pause?: components["schemas"]["PauseOut"] | null;
         };
         ResponseDataRequest: {
             chosen?: number[];

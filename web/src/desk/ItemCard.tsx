@@ -90,6 +90,25 @@ export function kindName(item: Item): string {
   return item.content.kind === "choice" && several ? "several" : item.content.kind;
 }
 
+/** Where the pause stands and how sure that is; a pause that was moved since the last check only says when. */
+function PauseLine({ item, pause }: { item: Item; pause: number }) {
+  const { t } = useTranslation();
+  const told = item.report?.pause?.at_ms === pause && item.report.pause.after ? item.report.pause : null;
+  const key = !told ? "plain" : told.silence_ms ? "silence" : told.likely_error_ms ? "captions" : "bare";
+  const line = t(`pause.${key}`, {
+    at: shown(pause, true),
+    after: told?.after,
+    silence: told?.silence_ms,
+    off: told && (told.likely_error_ms / 1000).toFixed(1),
+  });
+  return (
+    <p className="text-[13px] text-quiet">
+      {line}
+      {item.pause_by_teacher && ` · ${t("pause.byYou")}`}
+    </p>
+  );
+}
+
 function Body({ item }: { item: Item }) {
   const { t } = useTranslation();
   const { content, report } = item;
@@ -114,11 +133,7 @@ function Body({ item }: { item: Item }) {
         </p>
       )}
       {report && content.kind !== "note" && <FindingLines item={item} />}
-      {typeof pause === "number" && (
-        <p className="text-[13px] text-quiet">
-          {t(item.pause_by_teacher ? "item.pauseOwn" : "item.pauseSound", { at: shown(pause, true) })}
-        </p>
-      )}
+      {typeof pause === "number" && <PauseLine item={item} pause={pause} />}
     </div>
   );
 }

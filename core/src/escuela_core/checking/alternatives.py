@@ -14,9 +14,10 @@ from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.features import Reading
-from escuela_core.checking.findings import Finding, Severity
+from escuela_core.checking.findings import Finding
 from escuela_core.checking.judging import Likelihood
 from escuela_core.checking.mending import Said
+from escuela_core.checking.severity import graded
 from escuela_core.checking.support import Said as Spoken
 from escuela_core.checking.support import is_among, support
 from escuela_core.items import Choice, Item
@@ -37,9 +38,6 @@ NAMES = (
     "around_more",
 )
 NONE = float("nan")
-# From how likely on an option is named, and how firmly (cross-validated by talk, ``train_findings.py``). Never as an
-# error: what is said beside the answer in the same sentence is not told from what answers as well surely enough.
-SEVERITIES: tuple[tuple[float, Severity], ...] = ((0.5, "look"), (0.33, "hint"))
 
 
 def figures(script: Script, key: tuple[Reading, Likelihood], options: Sequence[Said]) -> list[dict[str, float]]:
@@ -76,7 +74,7 @@ def alternatives(
     found: list[Finding] = []
     chances = [chance("also_right").of(row) for row in figures(script, key, options)]
     for likely, option in sorted(zip(chances, options, strict=True), key=lambda pair: -pair[0]):
-        severity = next((s for least, s in SEVERITIES if likely >= least), None)
+        severity = graded("also_right", likely)
         if severity is None:
             continue
         text, quote = item.options[option.number].text, script.texts[option.reading.best]

@@ -4,15 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Literal
 
+from escuela_core.checking.severity import Severity
 from escuela_core.items import Item
 from escuela_core.items.model import GAP_MARK
 from escuela_core.placing.pause import inside_word
 from escuela_core.timeline import Span, clock
 from escuela_core.transcripts.model import Transcript
 
-Severity = Literal["error", "look", "hint"]
 # Ends of sentences are known to about a quarter of a second from captions.
 EARLY_MS = 250
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
-from typing import Literal
 
 from escuela_core.checking.alternatives import alternatives
 from escuela_core.checking.claims import Claim, key_claims, option_claims
@@ -25,13 +24,14 @@ from escuela_core.checking.mending import (
     twin_mend,
 )
 from escuela_core.checking.ranking import LOOKED_AT
+from escuela_core.checking.severity import graded
 from escuela_core.checking.twins import Asked, twins
 from escuela_core.checking.verdicts import Reason, Verdict, decide, steps_turned, worst
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
 from escuela_core.language.parsing import read_ahead
 from escuela_core.language.vectors import encoder, tells_words
-from escuela_core.placing import place
+from escuela_core.placing import Whereabouts, place, whereabouts
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
 
@@ -61,6 +61,7 @@ class ItemReport:
     evidence: tuple[Evidence, ...]
     findings: tuple[Finding, ...] = field(default=())
     mends: tuple[Mend, ...] = field(default=())
+    pause: Whereabouts | None = None
 
 
 def check(
@@ -87,9 +88,18 @@ def check(
     # What an item has only beside the others.
     beside = (doubled, given_away(items, language), crowded(items), out_of_order(items))
     return [
-        _beside(report, item, [found[number] for found in beside if number in found], level, transcript)
+        _beside(
+            _placed(report, ground), item, [found[number] for found in beside if number in found], level, transcript
+        )
         for number, (report, item) in enumerate(zip(reports, items, strict=True))
     ]
+
+
+def _placed(report: ItemReport, ground: _Ground) -> ItemReport:
+    """``report`` with where its pause stands."""
+    if report.pause_ms is None:
+        return report
+    return replace(report, pause=whereabouts(report.pause_ms, ground.script.transcript, ground.silences))
 
 
 def _beside(report: ItemReport, item: Item, found: Sequence[Finding], level: str, transcript: Transcript) -> ItemReport:
@@ -247,18 +257,17 @@ def _evidence(script: Script, readings: Sequence[Reading], row: Scores) -> tuple
 
 
 def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> list[Finding]:
-    severity: Literal["error", "look"]
     if verdict == "contradicted":
         # A number or a name that differs is plain to see; a turned "not" or an opposite needs more to be sure of.
         # What cannot be named is only worth a look.
         plain = reason.params.get("sort") in ("quantity", "name")
-        named = reason.code != "otherwise" and likely.contradicted >= 0.6
-        severity = "error" if plain or named else "look"
-        params = reason.params | ({"sort": "unnamed"} if reason.code == "otherwise" else {})
-        return [Finding("contradicted", severity, reason.message, params=params)]
+        named = reason.code != "otherwise"
+        severity = graded("contradicted", 1.0 if plain else likely.contradicted if named else 0.0)
+        params = reason.params | ({} if named else {"sort": "unnamed"})
+        return [Finding("contradicted", severity or "look", reason.message, params=params)]
     if verdict == "not_heard":
-        severity = "error" if likely.not_heard >= 0.75 else "look"
-        return [Finding("not_heard", severity, reason.message, params=reason.params)]
+        severity = graded("not_heard", likely.not_heard)
+        return [Finding("not_heard", severity or "look", reason.message, params=reason.params)]
     return []
 
 

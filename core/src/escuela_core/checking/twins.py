@@ -13,7 +13,8 @@ from escuela_core.checking.chance import chance
 from escuela_core.checking.claims import key_claims
 from escuela_core.checking.comparing.aligned import parted
 from escuela_core.checking.features import Reading
-from escuela_core.checking.findings import Finding, Severity
+from escuela_core.checking.findings import Finding
+from escuela_core.checking.severity import Severity, graded
 from escuela_core.items import Item
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
@@ -30,8 +31,6 @@ NAMES = (
     "counts_there",
     "places_shared",
 )
-# From how likely on two items are called twins (cross-validated by talk, ``train_findings.py``).
-SEVERITIES: tuple[tuple[float, Severity], ...] = ((0.4, "look"), (0.08, "hint"))
 # Two items that have none of so many first sentences in common are not looked at.
 _FIRST = 3
 # How sharply a score speaks for one sentence, and how much of it counts for its neighbours.
@@ -118,7 +117,7 @@ def twins(
     for later in asked.keys() - found:
         likely = {earlier: _likely(asked[earlier], asked[later]) for earlier in asked if earlier < later}
         best = max(likely, key=likely.__getitem__, default=later)
-        severity = next((s for least, s in SEVERITIES if likely.get(best, 0.0) >= least), None)
+        severity = graded("twin", likely.get(best, 0.0))
         if severity is not None:
             found[later] = _twin(items[best], severity)
     return found

@@ -1,5 +1,5 @@
 """The instant to pause: right after the sentence that answers, in the silence, never inside a word."""
 
-from escuela_core.placing.pause import Pause, place
+from escuela_core.placing.pause import Pause, Whereabouts, place, whereabouts
 
-__all__ = ["Pause", "place"]
+__all__ = ["Pause", "Whereabouts", "place", "whereabouts"]

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from escuela_core.errors import EscuelaError
 from escuela_core.timeline import Span, clock
-from escuela_core.transcripts.model import Transcript
+from escuela_core.transcripts.model import Timing, Transcript
 
 Purpose = Literal["check", "predict"]
 GAP_MS = 200
@@ -18,6 +18,10 @@ CLOSE_MS = 140
 # Caption times are seconds off at worst; the silence that ends a sentence is sought this far around its end.
 REACH_BEFORE_MS = 900
 REACH_AFTER_MS = 1_500
+# How far the end of a sentence may be off where no sound tells, by how its words' times are known.
+LIKELY_ERROR_MS: Mapping[Timing, int] = {"aligned": 100, "given": 250, "estimated": 600}
+# So many words are named where a pause is explained.
+NAMED_WORDS = 2
 
 
 class PauseOutsideError(EscuelaError):
@@ -67,12 +71,37 @@ def place(
     return Pause(_inside(at_ms, transcript), "captions", 0)
 
 
+@dataclass(frozen=True, slots=True)
+class Whereabouts:
+    """Where a pause stands: ``after`` the words before it, in how long a silence of the sound (0 where there is none),
+    and how far it may be off (0 where the sound tells)."""
+
+    at_ms: int
+    after: str
+    silence_ms: int
+    likely_error_ms: int
+
+
+def whereabouts(at_ms: int, transcript: Transcript, silences: Sequence[Span]) -> Whereabouts:
+    """What a teacher is told of a pause, wherever it was put."""
+    number = bisect_right([s.start_ms for s in transcript.sentences], at_ms) - 1
+    said = transcript.sentences[number].words if number >= 0 else ()
+    before = [w for w in said if w.start_ms <= at_ms][-NAMED_WORDS:]
+    after = " ".join(w.text for w in before).strip(' ,.;:!?…¿¡"“”«»')
+    here = _silence_around(at_ms, silences)
+    error_ms = LIKELY_ERROR_MS[before[-1].timing] if before and not silences else 0
+    return Whereabouts(at_ms, after, here.length_ms if here else 0, error_ms)
+
+
+def _silence_around(at_ms: int, silences: Sequence[Span]) -> Span | None:
+    number = bisect_right(silences, Span(at_ms, at_ms + 10**9)) - 1
+    return silences[number] if number >= 0 and silences[number].start_ms <= at_ms <= silences[number].end_ms else None
+
+
 def inside_word(at_ms: int, transcript: Transcript, silences: Sequence[Span]) -> bool:
     """Whether ``at_ms`` falls inside a spoken word; a silence of the sound overrules estimated word times."""
-    if silences:
-        at = bisect_right(silences, Span(at_ms, at_ms + 10**9)) - 1
-        if at >= 0 and silences[at].start_ms <= at_ms <= silences[at].end_ms:
-            return False
+    if _silence_around(at_ms, silences) is not None:
+        return False
     words = transcript.words
     number = bisect_right([w.start_ms for w in words], at_ms) - 1
     return number >= 0 and words[number].start_ms + 40 < at_ms < words[number].end_ms - 40
