@@ -110,7 +110,6 @@ function PauseLine({ item, pause }: { item: Item; pause: number }) {
 }
 
 function Body({ item }: { item: Item }) {
-  const { t } = useTranslation();
   const { content, report } = item;
   const pause = content.pause_ms;
   return (
