@@ -195,3 +195,33 @@ def test_another_rate_clashes_and_a_bare_count_is_compared_as_said() -> None:
     assert not monthly.agrees(yearly)
     (bare,) = quantities("It turns three times.")
     assert bare.agrees(quantities("It turns three times a second.")[0])
+
+
+@pytest.mark.parametrize(
+    ("text", "day", "language"),
+    [
+        ("on the third of May, 1952", 3, "en"),
+        ("On 3 May", 3, "en"),
+        ("May 3rd", 3, "en"),
+        ("March the 21st", 21, "en"),
+        ("the twenty-third of june", 23, "en"),
+        ("the thirtieth of March", 30, "en"),
+        ("el 3 de mayo", 3, "es"),
+        ("el veintiuno de marzo", 21, "es"),
+        ("el primero de junio", 1, "es"),
+    ],
+)
+def test_the_day_of_a_month_is_a_rank_however_it_is_said(text, day, language) -> None:
+    first = quantities(text, language)[0]
+    assert (first.low, first.sort) == (day, "rank")
+
+
+@pytest.mark.parametrize("text", ["You may 3 times.", "They march 2 miles.", "In May 1952.", "June has 30 days."])
+def test_a_month_beside_a_number_is_not_always_a_date(text) -> None:
+    assert all(q.sort != "rank" for q in quantities(text))
+
+
+def test_another_day_of_the_month_clashes() -> None:
+    (said,), (claimed,) = quantities("the third of May"), quantities("13 May")
+    assert said.comparable(claimed)
+    assert not said.agrees(claimed)

@@ -24,6 +24,7 @@ class Measures:
 
     starts: frozenset[str]
     number: Callable[[Sequence[Token], int], Number | None]
+    day: Callable[[Sequence[Token], int], Number | None]
     time: Callable[[Sequence[Token], int], Time | None]
     units: Mapping[str, Unit]
     approximate: frozenset[str]
@@ -35,6 +36,8 @@ class Measures:
     of: frozenset[str]
     one: frozenset[str]
     before_one: frozenset[str]
+    months: frozenset[str]
+    of_month: str
     once: tuple[str, ...]
     per: tuple[tuple[str, ...], ...]
     scales: Mapping[str, float]
@@ -95,6 +98,7 @@ _SPANISH = {
 ENGLISH = Measures(
     starts=numbers.STARTS | clock.STARTS | {"once"},
     number=read_number,
+    day=numbers.read_day,
     time=read_time,
     units=_units(_SIGNS) | _units(_ENGLISH),
     approximate=frozenset("about around roughly nearly almost approximately some maybe perhaps couple".split()),
@@ -110,6 +114,11 @@ ENGLISH = Measures(
     before_one=frozenset(
         "in for about after within take takes took last lasts lasted of than nearly almost around is was".split()
     ),
+    months=frozenset(
+        "january february march april may june july august september october november december jan feb apr jun jul aug "
+        "sept oct nov dec".split()
+    ),
+    of_month="of",
     once=("once",),
     per=(("a",), ("an",), ("per",), ("every",), ("each",)),
     scales={"hundred": 100.0, "thousand": 1e3, "million": 1e6},
@@ -117,6 +126,7 @@ ENGLISH = Measures(
 SPANISH = Measures(
     starts=spanish_numbers.STARTS,
     number=spanish_numbers.read_number,
+    day=spanish_numbers.read_day,
     time=lambda _tokens, _at: None,
     units=_units(_SIGNS) | _units(_SPANISH),
     approximate=frozenset("unos unas casi aproximadamente alrededor cerca quizá quizás".split()),
@@ -128,6 +138,10 @@ SPANISH = Measures(
     of=frozenset({"de", "del", "un", "una"}),
     one=frozenset({"un", "una"}),
     before_one=frozenset("en durante dura duran duró tarda tardan tardó de que tras casi es son era".split()),
+    months=frozenset(
+        "enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre".split()
+    ),
+    of_month="de",
     once=("una", "vez"),
     per=(("al",), ("a", "la"), ("por",), ("cada",)),
     scales={"mil": 1e3, "millones": 1e6},

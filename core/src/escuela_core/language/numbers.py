@@ -41,7 +41,7 @@ _PARTS |= {f"{w}s": n for w, n in _PARTS.items() if w not in {"half", "halves"}}
 _TIMES = {"twice": 2.0, "thrice": 3.0, "double": 2.0, "triple": 3.0}
 _MINUS = frozenset({"minus", "-", "−"})  # noqa: RUF001
 # The words that a number may begin with; digits and marks aside.
-STARTS = frozenset({*_ONES, *_TENS, *_SCALES, *_RANKS, *_PARTS, *_TIMES, *_MINUS, "a", "an"})
+STARTS = frozenset({*_ONES, *_TENS, *_SCALES, *_RANKS, *_PARTS, *_TIMES, *_MINUS, "a", "an", "thirtieth"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,6 +83,19 @@ def read_number(tokens: Sequence[Token], at: int) -> Number | None:
         return Number(float(_RANKS[word]), at + 1, "rank")
     plain = _digits(tokens, at) if word[:1].isdigit() else _spelled(tokens, at)
     return None if plain is None else _completed(tokens, at, plain)
+
+
+def read_day(tokens: Sequence[Token], at: int) -> Number | None:
+    """The day of a month that starts at ``at``, whatever month: 3, 3rd, third, twenty-third."""
+    word = word_at(tokens, at)
+    found = _digits(tokens, at) if word[:1].isdigit() else None
+    if word in _RANKS or word == "thirtieth":
+        found = Number(float(_RANKS.get(word, 30)), at + 1)
+    elif word in {"twenty", "thirty"}:
+        after = at + 2 if word_at(tokens, at + 1) == "-" else at + 1
+        ones = _RANKS.get(word_at(tokens, after), 10)
+        found = Number(float(_TENS[word] + ones), after + 1) if ones < 10 else None
+    return found if found is not None and found.value in range(1, 32) else None
 
 
 def _ranks(tokens: Sequence[Token], at: int) -> bool:

@@ -136,6 +136,11 @@ class _Reading:
             shown, start, end = self._place(at, time.after)
             clock = Quantity(minutes, minutes, "clock", unit, approximate, "clock", said, shown, start, end)
             return clock, time.after
+        day = self._day(at)
+        if day is not None:
+            shown, start, end = self._place(at, day.after)
+            said = (day.value, day.value)
+            return Quantity(*said, "", "", approximate, "rank", said, shown, start, end), day.after
         number = self.measures.number(self.tokens, at)
         rate = self._rate(at, number)
         if rate is not None:
@@ -144,6 +149,22 @@ class _Reading:
             return Quantity(often, often, "rate", "", approximate, "times", (times, times), shown, start, end), after
         number = number or self._one(at)
         return None if number is None else self._measured(at, number, approximate=approximate)
+
+    def _day(self, at: int) -> Number | None:
+        """ "The third of May", "3 May", "May 3rd": the day of a month counts as a rank, however it is said."""
+        day = self.measures.day(self.tokens, at)
+        if day is None:
+            return None
+        before = at - 2 if self.word(at - 1) == "the" else at - 1
+        after = day.after + (self.word(day.after) == self.measures.of_month)
+        return day if self._is_month(after) or self._is_month(before) else None
+
+    def _is_month(self, at: int) -> bool:
+        """In English only with its capital where it could be a verb, or after "of"."""
+        if self.word(at) not in self.measures.months:
+            return False
+        verb = self.word(at) in {"may", "march"} and self.word(at - 1) != self.measures.of_month
+        return not verb or self.tokens[at][0][0].isupper()
 
     def _rate(self, at: int, number: Number | None) -> tuple[float, float, int] | None:
         """ "Once a month", "three times per day": how many times, how often a second, and the token after it."""

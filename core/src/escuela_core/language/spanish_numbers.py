@@ -29,7 +29,7 @@ _PARTS = {"medio": 2, "media": 2, "tercio": 3, "cuarto": 4, "quinto": 5, "octavo
 _PARTS |= {"centésimo": 100, "centésima": 100, "milésimo": 1_000, "milésima": 1_000}
 _PARTS |= {f"{w}s": n for w, n in _PARTS.items() if w not in {"medio", "media"}}
 # The words that a number may begin with; digits and marks aside.
-STARTS = frozenset({*_ONES, *_TENS, *_HUNDREDS, *_SCALES, *_PARTS, "mitad", "doble", "triple"})
+STARTS = frozenset({*_ONES, *_TENS, *_HUNDREDS, *_SCALES, *_PARTS, "mitad", "doble", "triple", "primero"})
 
 
 def read_number(tokens: Sequence[Token], at: int) -> Number | None:
@@ -52,6 +52,12 @@ def read_number(tokens: Sequence[Token], at: int) -> Number | None:
     if following == "veces":
         return Number(found.value, found.after + 1, "times")
     return found
+
+
+def read_day(tokens: Sequence[Token], at: int) -> Number | None:
+    """The day of a month that starts at ``at``, whatever month: 3, tres, primero."""
+    found = Number(1.0, at + 1) if word_at(tokens, at) == "primero" else read_number(tokens, at)
+    return found if found is not None and found.sort == "count" and found.value in range(1, 32) else None
 
 
 def _digits(tokens: Sequence[Token], at: int) -> Number | None:
