@@ -75,3 +75,9 @@ def test_a_language_without_a_list_of_words_has_none_that_is_rare_or_common(lang
 
 def test_a_listed_language_tells_common_words_from_rare_ones() -> None:
     assert zipf_frequency("casa", "es") > 5 > zipf_frequency("esclusa", "es")
+
+
+def test_what_is_kept_from_happening_is_denied() -> None:
+    kept = negated_words(parsed("They keep the boat from drifting."))
+    assert "drift" in kept & negated_words(parsed("The boat must not drift."))
+    assert "melt" not in negated_words(parsed("The water comes from melting snow."))

@@ -31,6 +31,7 @@ _BEFORE_NOUNS = frozenset(
     "el la los las un una unos unas su sus del al este esta estos estas nuestro nuestra cada otro de con".split()
 )
 _NEGATIVE = frozenset(("no not n't never none nobody nothing neither nor without cannot hardly barely nowhere").split())
+_PREVENTING = frozenset({"keep", "prevent", "stop", "hinder", "save", "protect"})
 _KEPT = 32_768
 _known: OrderedDict[tuple[str, str], frozenset[str]] = OrderedDict()
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+")
@@ -131,7 +132,15 @@ def negated_words(doc: Doc) -> frozenset[str]:
             head = token.head
             found.add(head.lemma_.lower())
             found.update(c.lemma_.lower() for c in head.children if c.i > token.i and is_content(c))
+        elif token.lower_ == "from" and _is_kept_from(token):
+            found.update(c.lemma_.lower() for c in token.children if c.dep_ == "pcomp")
     return frozenset(found)
+
+
+def _is_kept_from(token: Token) -> bool:
+    """ "Keep the boat from drifting" says that it does not drift, as "must not drift" does."""
+    above = (token.head, token.head.head)
+    return any(t.lemma_.lower() in _PREVENTING for t in above)
 
 
 def rarity(lemma: str, language: str = "en") -> float:
