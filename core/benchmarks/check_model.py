@@ -15,7 +15,7 @@ import talks
 from train_check import APART, FIGURES, STRENGTH, Model, Row, curve, items_of, macro, rows
 
 from escuela_core.checking.judge import JUDGE_NAMES
-from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, STATEMENT_FROM
+from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, STATEMENT_FROM, stated
 
 FOLDS = 8
 GROUPS = {
@@ -61,8 +61,10 @@ def line(name: str, likely: np.ndarray, labels: np.ndarray) -> str:
 
 
 def reliability(likely: np.ndarray, labels: np.ndarray) -> list[str]:
-    told = likely[:, 0]
-    lines = ["| said to be right | items | mean likelihood | really right |", "|---|---|---|---|"]
+    told = np.array([stated(heard) for heard in likely[:, 0]])
+    brier = np.mean((told - (labels == 0)) ** 2)
+    lines = [f"Brier score of the likelihood as it is said {brier:.3f}.\n"]
+    lines += ["| said to be right | items | mean likelihood | really right |", "|---|---|---|---|"]
     for low in np.arange(0, 1, 0.1):
         inside = (told >= low) & (told < low + 0.1 + 1e-9 * (low > 0.85))
         if inside.any():

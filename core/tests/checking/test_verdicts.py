@@ -8,7 +8,7 @@ from escuela_core.checking.claims import Claim, key_claims
 from escuela_core.checking.comparing import SILENT, Comparison, Facts
 from escuela_core.checking.evidence import script_of
 from escuela_core.checking.features import NAMES, Reading
-from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood, turned
+from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood, stated, turned
 from escuela_core.checking.verdicts import decide, steps_turned, worst
 from escuela_core.items import Criterion, Match, Open, Order, Pair
 
@@ -95,3 +95,10 @@ def test_steps_are_compared_only_where_they_are_surely_found() -> None:
     assert steps_turned(item, hardly) is None
     assert steps_turned(item, surely[::-1]) is None
     assert steps_turned(Open(prompt="?"), surely) is None
+
+
+def test_what_is_said_of_an_item_is_surer_than_the_even_model_and_never_leaves_its_range() -> None:
+    said = [stated(heard / 100) for heard in range(101)]
+    assert said == sorted(said)
+    assert 0 <= said[0] <= said[-1] <= 1
+    assert stated(0.5) == pytest.approx(0.62, abs=0.01)

@@ -12,7 +12,7 @@ from escuela_core.checking.evidence import Scores, Script, best, scores, script_
 from escuela_core.checking.explained import explanation_findings
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings
-from escuela_core.checking.judging import Likelihood, judged, likelihood, turned
+from escuela_core.checking.judging import Likelihood, judged, likelihood, stated, turned
 from escuela_core.checking.mending import (
     Mend,
     Said,
@@ -225,7 +225,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
     report = ItemReport(
         item.id,
         verdict,
-        round(likely.heard, 3),
+        round(stated(likely.heard), 3),
         reason,
         placed if item.pause_ms is None else item.pause_ms,
         evidence,

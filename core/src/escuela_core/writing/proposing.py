@@ -28,7 +28,7 @@ from escuela_core.writing.wishes import Wishes
 MS_PER_ITEM = 75_000
 MOST_ITEMS = 200
 # An item is proposed only where its own evidence bears it out at least this likely.
-SUPPORT_FROM = 0.4
+SUPPORT_FROM = 0.52
 # Drafts are checked so many at a time.
 BATCH = 8
 # What one more of a kind, or one more on a stretch, costs beside the others picked.
