@@ -166,3 +166,12 @@ def test_items_of_every_kind_are_checked_and_placed(tmp_path, capsys, captions) 
     assert cli.main(["place", str(captions), str(path)]) == 0
     placed = json.loads(capsys.readouterr().out)["items"]
     assert all(p["pause_ms"] for p in placed[:3])
+
+
+def test_an_item_with_several_steps_is_placed_after_the_last_of_them(tmp_path, capsys, captions) -> None:
+    steps = ["The chamber takes about six minutes to fill.", "The crew must let the ropes out little by little."]
+    path = tmp_path / "steps.json"
+    path.write_text(json.dumps({"items": [{"kind": "order", "prompt": "Sort.", "steps": steps}]}), "utf-8")
+    (placed,) = run(capsys, "place", captions, path)["items"]
+    assert len(placed["evidence"]) == 2
+    assert placed["pause_ms"] >= max(e["end_ms"] for e in placed["evidence"])

@@ -124,10 +124,9 @@ def _check(given: argparse.Namespace) -> dict[str, Any]:
 
 def _place(given: argparse.Namespace) -> dict[str, Any]:
     transcript, silences, items = _extract(given), _silences(given), _items(given)
-    found = {r.id: [e.span for e in r.evidence[:1]] for r in check(items, transcript)}
     placed = []
-    for item in items:
-        resting = list(item.evidence) or found[item.id]
+    for item, report in zip(items, check(items, transcript), strict=True):
+        resting = item.evidence or report.resting
         pause = place(resting, transcript, silences, purpose=item.purpose) if resting else None
         placed.append(item_to_json(replace(item, evidence=tuple(resting), pause_ms=pause.at_ms if pause else None)))
     return {"items": placed}

@@ -62,6 +62,8 @@ class ItemReport:
     findings: tuple[Finding, ...] = field(default=())
     mends: tuple[Mend, ...] = field(default=())
     pause: Whereabouts | None = None
+    # The sentences that the item rests on: its own evidence, else the best one of each of its claims.
+    resting: tuple[Span, ...] = ()
 
 
 def check(
@@ -231,6 +233,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
         evidence,
         tuple(findings),
         tuple(offered),
+        resting=tuple(dict.fromkeys(resting)),
     )
     decided = next(n for n, r in enumerate(readings) if r is reading)
     return report, Asked(reading, key_rows[decided])
