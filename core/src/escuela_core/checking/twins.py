@@ -87,7 +87,7 @@ def figures(one: Asked, other: Asked) -> dict[str, float]:
     here, there = one.reading, other.reading
     claims, answers, questions = (_met(a, b) for a, b in zip(one.words, other.words, strict=True))
     shared = set(here.order[:_FIRST]) & set(there.order[:_FIRST])
-    counts = (one.row[there.best] / one.row.max(), other.row[here.best] / other.row.max())
+    counts = (a.row[b.reading.best] / max(a.row.max(), 1e-9) for a, b in ((one, other), (other, one)))
     return {
         "claims_aligned": claims,
         "answers_aligned": answers,
