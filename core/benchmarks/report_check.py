@@ -175,9 +175,8 @@ def both_right(rows: Sequence[Judged], of: Of) -> str:
 
 def twins(rows: Sequence[Judged], of: Of) -> str:
     """Pairs of twins: how many are named at either of the two, and how many others are."""
-    name = lambda r, other: frozenset({(r.talk.name, r.item.id), (r.talk.name, other)})  # noqa: E731
-    true = {name(r, r.label["twin_of"]) for r in rows if r.label["twin_of"]}
-    told = {name(r, other) for r in rows if (other := of(r).twin_of)}
+    true = {(r.talk.name, frozenset({r.item.id, r.label["twin_of"]})) for r in rows if r.label["twin_of"]}
+    told = {(r.talk.name, frozenset({r.item.id, other})) for r in rows if (other := of(r).twin_of)}
     return f"{len(true & told)} of {len(true)} ({len(true & told) / max(1, len(true)):.2f}), {len(told - true)} others"
 
 

@@ -6,6 +6,7 @@ there, the others are less.
 
 from __future__ import annotations
 
+import math
 from collections import defaultdict
 from collections.abc import Sequence
 
@@ -19,7 +20,7 @@ from escuela_core.checking.judging import Likelihood
 from escuela_core.checking.mending import Said
 from escuela_core.checking.severity import graded
 from escuela_core.checking.support import Said as Spoken
-from escuela_core.checking.support import is_among, support
+from escuela_core.checking.support import share_said, support
 from escuela_core.items import Choice, Item
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import tells_words
@@ -97,10 +98,9 @@ def _local(script: Script, claim: Claim, at: int) -> dict[str, float]:
     """How far the answer of ``claim`` is said in the sentence ``at``, by its words, its numbers and what they mean."""
     near = [n for n in (at - 1, at, at + 1) if 0 <= n < len(script.texts)]
     words = lemmas(claim.answer, claim.language)
-    mine, numbers = claim.answer_quantities, [q for n in near for q in script.numbers[n]]
     found = {
         "said": support(words, Spoken(script.words[at]), script),
-        "number_near": sum(is_among(q, numbers) for q in mine) / len(mine) if mine else NONE,
+        "number_near": share_said(claim.answer_quantities, [q for n in near for q in script.numbers[n]]),
         "aligned": NONE,
         "around": NONE,
     }
@@ -113,4 +113,4 @@ def _local(script: Script, claim: Claim, at: int) -> dict[str, float]:
 
 def _more(name: str, mine: dict[str, float], others: Sequence[dict[str, float]]) -> float:
     """How much more than of the best of the others; NaN where there is nothing to compare."""
-    return mine[name] - max((o[name] for o in others if o[name] == o[name]), default=NONE)  # noqa: PLR0124 (NaN)
+    return mine[name] - max((o[name] for o in others if not math.isnan(o[name])), default=NONE)

@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 
 from escuela_core.checking.features import Reading
 from escuela_core.checking.judge import judge
+from escuela_core.language.vectors import tells_words
 
 Row = NDArray[np.float64]
 CLASSES = ("heard", "contradicted", "not_heard")
@@ -55,8 +56,8 @@ QUOTED = Likelihood(0.95, 0.03, 0.02)
 
 
 def judged(language: str) -> bool:
-    """Whether the model's word is worth something in ``language``."""
-    return language.split("-", maxsplit=1)[0].lower() in {"en", "es"}
+    """Whether the model's word is worth something in ``language``: where its words can be aligned."""
+    return tells_words(language)
 
 
 def heard_from(reading: Reading, *, clashes: bool) -> float:

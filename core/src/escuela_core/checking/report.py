@@ -86,7 +86,7 @@ def check(
     reports = [report for report, _ in checked]
     language = script.transcript.language
     asked = {number: a for number, (_, a) in enumerate(checked) if a is not None and tells_words(language)}
-    doubled = twins(items, asked, [[e.span for e in r.evidence[:1]] for r in reports], language)
+    doubled = twins(items, asked, [r.resting for r in reports], language)
     # What an item has only beside the others.
     beside = (doubled, given_away(items, language), crowded(items), out_of_order(items))
     return [
@@ -260,18 +260,16 @@ def _evidence(script: Script, readings: Sequence[Reading], row: Scores) -> tuple
 
 
 def _verdict_findings(verdict: Verdict, reason: Reason, likely: Likelihood) -> list[Finding]:
-    if verdict == "contradicted":
-        # A number or a name that differs is plain to see; a turned "not" or an opposite needs more to be sure of.
-        # What cannot be named is only worth a look.
-        plain = reason.params.get("sort") in ("quantity", "name")
-        named = reason.code != "otherwise"
-        severity = graded("contradicted", 1.0 if plain else likely.contradicted if named else 0.0)
-        params = reason.params | ({} if named else {"sort": "unnamed"})
-        return [Finding("contradicted", severity or "look", reason.message, params=params)]
-    if verdict == "not_heard":
-        severity = graded("not_heard", likely.not_heard)
-        return [Finding("not_heard", severity or "look", reason.message, params=reason.params)]
-    return []
+    if verdict not in ("contradicted", "not_heard"):
+        return []
+    # A number or a name that differs is plain to see; a turned "not" or an opposite needs more to be sure of.
+    # What cannot be named is only worth a look.
+    plain = reason.params.get("sort") in ("quantity", "name")
+    named = reason.code != "otherwise"
+    contradicted = 1.0 if plain else likely.contradicted if named else 0.0
+    severity = graded(verdict, contradicted if verdict == "contradicted" else likely.not_heard)
+    params = reason.params | ({} if named else {"sort": "unnamed"})
+    return [Finding(verdict, severity, reason.message, params=params)] if severity else []
 
 
 def _outside_finding(

@@ -119,18 +119,20 @@ def _number_figures(claim: Claim, rivals: Sequence[Claim], on: Ground) -> dict[s
     theirs = [r.answer_quantities for r in rivals]
     none = float("nan")
 
-    def share(said: Sequence[Quantity]) -> float:
-        return sum(is_among(q, said) for q in mine) / len(mine) if mine else none
-
-    rival = any(is_among(q, on.numbers) for group in theirs for q in group)
+    rival = any(_is_among(q, on.numbers) for group in theirs for q in group)
     return {
-        "number_here": share(on.numbers),
-        "number_near": share(on.numbers_around),
-        "number_best": share(on.numbers_best),
-        "number_anywhere": share(on.numbers_talk),
+        "number_here": share_said(mine, on.numbers),
+        "number_near": share_said(mine, on.numbers_around),
+        "number_best": share_said(mine, on.numbers_best),
+        "number_anywhere": share_said(mine, on.numbers_talk),
         "number_rival": float(rival) if mine and any(theirs) else none,
     }
 
 
-def is_among(mine: Quantity, said: Sequence[Quantity]) -> bool:
+def share_said(mine: Sequence[Quantity], said: Sequence[Quantity]) -> float:
+    """How many of ``mine`` are among those said, 0 to 1; NaN where there are none."""
+    return sum(_is_among(q, said) for q in mine) / len(mine) if mine else float("nan")
+
+
+def _is_among(mine: Quantity, said: Sequence[Quantity]) -> bool:
     return any(matches(mine, other) for other in said)

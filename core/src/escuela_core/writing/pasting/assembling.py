@@ -9,31 +9,11 @@ from escuela_core.writing.pasting.block import Block, Option, Reading, set_plain
 from escuela_core.writing.pasting.keylist import give_keys
 from escuela_core.writing.pasting.lines import KEY_ENTRY, Line, as_pair, kind_named
 from escuela_core.writing.pasting.times import Place, place_in, taken_out
-
-_MARKS = re.compile(
-    r"\s*[\[(]\s*(\d{1,2}(?:[.,]\d)?)\s*(?:points?|pts?|marks?|puntos?|ptos?)\.?\s*[\])]", re.IGNORECASE
-)
+from escuela_core.writing.pasting.walk import Walk
 
 
-class _Assembler:
-    """Walks the lines once; ``part`` is what a line without a sign of its own goes on with."""
-
-    def __init__(self, lines: Sequence[Line]) -> None:
-        self.lines = lines
-        self.reading = Reading()
-        self.block: Block | None = None
-        self.part = ""
-        self.kind = ""
-        self.ahead: Place | None = None
-        self.ahead_lines: list[int] = []
-        self.in_keys = False
-        self.gap_before = True
-        self.listing = 0
-        self.titled = False
-        worded = any(line.sort == "question" and line.word for line in lines)
-        first = next((line for line in lines if line.sort == "question"), None)
-        self.worded = worded
-        self.style = (first.end, first.indent) if first else ("", 0)
+class _Assembler(Walk):
+    """Walks the lines once, each by its sort."""
 
     def run(self) -> Reading:
         for line in self.lines:
@@ -44,20 +24,20 @@ class _Assembler:
                 continue
             getattr(self, f"_{line.sort}")(line)
             self.gap_before = False
-        self._close()
+        self.close()
         return self.reading
 
     # Each sort of line
 
     def _keys_heading(self, line: Line) -> None:
         if not self.reading.blocks and not self.block:
-            self._loose(line)
+            self.leave(line)
             return
-        after = self._after(line)
+        after = self.after(line)
         if self.block and not line.text and not (after and self._is_entry(after)):
             self._label(Line(line.number, "label", "", label="key"))
             return
-        self._close()
+        self.close()
         self.in_keys = True
         self.reading.loose.append(line.number)
         if line.text:
@@ -68,7 +48,7 @@ class _Assembler:
             self.block.kind = line.label
             self.block.lines[line.number] = "kind"
             return
-        self._close()
+        self.close()
         self.kind = line.label
         self.reading.loose.append(line.number)
 
@@ -78,15 +58,15 @@ class _Assembler:
         return not block.is_answered and (not block.prompt or below)
 
     def _question(self, line: Line) -> None:
-        if self.block is not None and self._kind() == "match" and (pair := as_pair(line.text, dashes=True)):
-            self._pair(self.block, line, pair)
+        if self.block is not None and self.kind_in_force() == "match" and (pair := as_pair(line.text, dashes=True)):
+            self.add_pair(self.block, line, pair)
             return
         if self._is_part_of_block(line):
             self._option(
                 Line(line.number, "option", line.text, mark=line.mark, end=line.end, right=line.right, bold=line.bold)
             )
             return
-        self._open(line.mark)
+        self.open(line.mark)
         assert self.block
         text = re.sub(r"^[:.)\-–—\s]+", "", line.text)
         named = re.match(r"^[\[(]([^\])]{2,40})[\])]\s*[:.\-–—]?\s*", text)
@@ -96,7 +76,7 @@ class _Assembler:
             text = text[named.end() :]
         elif text and kind_named(text) and not re.search(r"[?.]|___", text) and len(text.split()) <= 4 and line.word:
             self.block.kind, text = kind_named(text) or "", ""
-        self._prompt(line.number, text)
+        self.ask(line.number, text)
         # "Question 2: Details" names the question that follows.
         self.titled = line.word and not re.search(r"[?.:!]$|_{2,}", text)
 
@@ -115,8 +95,8 @@ class _Assembler:
 
     def _option(self, line: Line) -> None:
         if line.mark == "-" and self._bullet_asks(line):
-            self._open("")
-            self._prompt(line.number, line.text)
+            self.open("")
+            self.ask(line.number, line.text)
             return
         if self.block is None:
             self._plain(Line(line.number, "plain", line.text, indent=line.indent, bold=line.bold))
@@ -129,8 +109,8 @@ class _Assembler:
             self._label(Line(line.number, "label", line.text, label="key"))
             return
         pair = as_pair(line.text)
-        if pair and self._kind() in ("match", "") and not line.right:
-            self._pair(self.block, line, pair)
+        if pair and self.kind_in_force() in ("match", "") and not line.right:
+            self.add_pair(self.block, line, pair)
             return
         self.block.options.append(Option(line.number, line.text, line.mark, line.right, line.bold))
         self.block.lines[line.number] = "option"
@@ -143,20 +123,11 @@ class _Assembler:
         done = self.block is None or (self.gap_before and (self.block.is_answered or bool(self.block.options)))
         return done and line.text.endswith("?")
 
-    def _pair(self, block: Block, line: Line, pair: tuple[str, str]) -> None:
-        block.pairs.append(pair)
-        block.lines[line.number] = "pair"
-        self.part = ""
-
     def _is_answer_line(self, line: Line) -> bool:
         """ "A:" below "Q:" gives the answer; below it no "B:" follows."""
-        after = self._after(line)
+        after = self.after(line)
         follows = after is not None and after.sort == "option" and after.mark == "b"
         return not self.block or not (self.block.options or follows)
-
-    def _after(self, line: Line) -> Line | None:
-        """The next line that is not blank."""
-        return next((o for o in self.lines if o.number > line.number and o.sort != "blank"), None)
 
     @staticmethod
     def _is_entry(line: Line) -> bool:
@@ -169,19 +140,19 @@ class _Assembler:
         if line.label == "prompt":
             fresh = self.block is None or self.block.prompt or self.block.options
             if fresh:
-                self._open(line.mark if line.mark.isdigit() else "")
-            self._prompt(line.number, line.text)
+                self.open(line.mark if line.mark.isdigit() else "")
+            self.ask(line.number, line.text)
             return
         if self.block is None or (line.label in ("time", "kind") and self.block.is_answered and self.gap_before):
             if line.label == "time" and (place := place_in(line.text)):
-                self._close()
+                self.close()
                 self.ahead, self.ahead_lines = place, [line.number]
             elif line.label == "kind" and kind_named(line.text):
-                self._close()
+                self.close()
                 self.kind = kind_named(line.text) or ""
                 self.reading.loose.append(line.number)
             else:
-                self._loose(line)
+                self.leave(line)
             return
         self._into_block(self.block, line)
 
@@ -202,10 +173,10 @@ class _Assembler:
             case "feedback":
                 block.options[-1].feedback = text
             case "options":
-                self._inline_options(block, line)
+                block.take_inline(line)
             case _:
                 if not set_plain(block, role, text):
-                    self._loose(line)
+                    self.leave(line)
                     return
         self.part = {"key": "key", "criteria": "criteria", "explanation": "explanation", "quote": "explanation"}.get(
             role, ""
@@ -216,22 +187,8 @@ class _Assembler:
         """What stands right below an option tells about that option where other options follow or have such lines."""
         if not block.options or block.key or not line.text or block.options[-1].line != line.number - 1:
             return False
-        after = self._after(line)
+        after = self.after(line)
         return any(o.feedback for o in block.options) or (after is not None and after.sort == "option")
-
-    def _inline_options(self, block: Block, line: Line) -> None:
-        parts = re.split(r"\s*[;|]\s*|\s*,\s*(?=[A-Ha-h][.)])", line.text) if line.text else []
-        for part in parts:
-            lettered = re.match(r"^[\[(]?([A-Ha-h])[).:\]]\s*(.+)$", part)
-            block.options.append(
-                Option(
-                    line.number,
-                    lettered[2] if lettered else part,
-                    lettered[1].lower() if lettered else "-",
-                    False,
-                    False,
-                )
-            )
 
     def _plain(self, line: Line) -> None:
         text = line.text
@@ -239,30 +196,30 @@ class _Assembler:
             self._listed_line(self.block, line)
             return
         if self.part and self.block is not None and not self.gap_before and not self._begins_question(line):
-            self._go_on(line)
+            self._go_on(self.block, line)
             return
         left, place = taken_out(text, leading=True)
         if place and not left:
             self._time_alone(line, place)
             return
         pair = as_pair(text)
-        if self.block is not None and pair and (self._kind() == "match" or self.block.pairs):
-            self._pair(self.block, line, pair)
+        if self.block is not None and pair and (self.kind_in_force() == "match" or self.block.pairs):
+            self.add_pair(self.block, line, pair)
             return
         bare = re.match(r"^(true|false|verdadero|falso)\.?$", text, re.IGNORECASE)
         if self.block is not None and bare:
             self._option(Line(line.number, "option", text, mark="-", right=line.right, bold=line.bold))
             return
-        if self.block is not None and self.block.prompt and not self.block.options and self._kind() in ("order",):
+        if self.block is not None and self.block.prompt and not self.block.options and self.kind_in_force() == "order":
             self._option(Line(line.number, "option", text, mark="-"))
             return
         wants_more = self.block is None and self.kind in ("match", "order")
         if wants_more or (self._begins_question(line) and (self.block is None or self.block.prompt)):
-            self._open("")
-            self._prompt(line.number, text)
+            self.open("")
+            self.ask(line.number, text)
             return
         if self.block is not None and not self.block.prompt:
-            self._prompt(line.number, text)
+            self.ask(line.number, text)
             return
         if (
             self.block is not None
@@ -272,25 +229,25 @@ class _Assembler:
         ):
             if self.titled:
                 self.block.prompt, self.titled = [], False
-            self._prompt(line.number, text)
+            self.ask(line.number, text)
             return
-        self._loose(line)
+        self.leave(line)
 
     def _time_alone(self, line: Line, place: Place) -> None:
         """A time on a line of its own goes with the item that is open, or else with the next."""
-        self._close_if_done()
+        self.close_if_done()
         if self.block is not None:
             self.block.place = place
             self.block.lines[line.number] = "time"
         else:
-            self._close()
+            self.close()
             self.ahead, self.ahead_lines = place, [line.number]
 
     def _is_listed(self, block: Block, line: Line) -> bool:
         """Lines without marks below a question are its pairs, its steps, or options of which one is the key."""
         if not block.prompt or block.is_answered and not block.pairs:
             return False
-        kind = self._kind() or kind_named(" ".join(block.prompt)) or ""
+        kind = self.kind_in_force() or kind_named(" ".join(block.prompt)) or ""
         if kind == "match" and as_pair(line.text, dashes=True):
             return True
         if self.listing >= line.number:
@@ -298,26 +255,17 @@ class _Assembler:
         ends = block.prompt[-1].rstrip().endswith(("?", ":")) or kind == "order"
         if not ends or block.options or self.gap_before:
             return False
-        group = self._group(line)
-        after = self._after(group[-1])
+        group = self.group_from(line)
+        after = self.after(group[-1])
         keyed = after is not None and after.sort == "label" and after.label == "key"
         if len(group) > 1 and (any(o.right for o in group) or keyed):
             self.listing = group[-1].number
         return self.listing >= line.number
 
-    def _group(self, line: Line) -> list[Line]:
-        """The plain lines from ``line`` on with nothing between them."""
-        group = [line]
-        for other in (o for o in self.lines if o.number > line.number):
-            if other.sort != "plain":
-                break
-            group.append(other)
-        return group
-
     def _listed_line(self, block: Block, line: Line) -> None:
-        pair = as_pair(line.text, dashes=self._kind() == "match") if self.listing < line.number else None
+        pair = as_pair(line.text, dashes=self.kind_in_force() == "match") if self.listing < line.number else None
         if pair:
-            self._pair(block, line, pair)
+            self.add_pair(block, line, pair)
             return
         block.options.append(Option(line.number, line.text, "-", line.right, line.bold))
         block.lines[line.number] = "option"
@@ -332,10 +280,16 @@ class _Assembler:
             or text.endswith("?")
         )
 
+    def _go_on(self, block: Block, line: Line) -> None:
+        if self.part == "prompt":
+            self.ask(line.number, line.text)
+        else:
+            block.go_on(self.part, line)
+
     def _begins_question(self, line: Line) -> bool:
         if re.match(r"^(?:true or false|verdadero o falso|t/f|v/f)\s*[:?.]", line.text, re.IGNORECASE):
             return True
-        after = self._after(line)
+        after = self.after(line)
         block = self.block
         first_option = after is not None and after.sort == "option" and after.mark in ("a", "o", "-")
         done = block is not None and (block.is_answered or (self.gap_before and bool(block.options)))
@@ -345,71 +299,6 @@ class _Assembler:
             line.text.rstrip(" )]*").endswith("?") or line.text.startswith("¿") or bool(re.search(r"_{3,}", line.text))
         )
         return asks and not self.worded and (block is None or self.gap_before) and self.style == ("", 0)
-
-    def _go_on(self, line: Line) -> None:
-        block = self.block
-        assert block
-        if self.part == "option":
-            block.options[-1].text += f" {line.text}"
-        elif self.part == "prompt":
-            self._prompt(line.number, line.text)
-            return
-        elif self.part == "key":
-            if block.key:
-                number, value = block.key[-1]
-                block.key[-1] = (number, f"{value} {line.text}")
-            else:
-                block.key.append((line.number, line.text))
-        elif self.part == "criteria":
-            block.criteria.append(line.text)
-        else:
-            block.explanation.append(line.text)
-        block.lines[line.number] = self.part
-
-    # Opening and closing
-
-    def _open(self, number: str) -> None:
-        ahead, ahead_lines = self.ahead, self.ahead_lines
-        self.ahead, self.ahead_lines = None, []
-        self._close()
-        self.in_keys = False
-        self.block = Block(number=number, place=ahead, lines=dict.fromkeys(ahead_lines, "time"))
-
-    def _prompt(self, number: int, text: str) -> None:
-        assert self.block
-        text, place = taken_out(text, leading=not self.block.prompt)
-        self.block.place = place or self.block.place
-        marks = _MARKS.search(text)
-        if marks:
-            self.block.marks = float(marks[1].replace(",", "."))
-            text = _MARKS.sub("", text)
-        if text.strip():
-            self.block.prompt.append(text.strip())
-        self.block.lines[number] = "prompt"
-        self.part = "prompt" if not self.block.options else ""
-
-    def _close_if_done(self) -> None:
-        if self.block is not None and (self.block.is_answered or self.block.options):
-            self._close()
-
-    def _close(self) -> None:
-        if self.block is not None:
-            self.block.kind = self._kind()
-            if self.block.is_empty:
-                self.reading.loose += self.block.lines
-            else:
-                self.reading.blocks.append(self.block)
-        self.block, self.part = None, ""
-        if self.ahead:
-            self.reading.loose += self.ahead_lines
-            self.ahead, self.ahead_lines = None, []
-
-    def _kind(self) -> str:
-        return (self.block.kind if self.block else "") or self.kind
-
-    def _loose(self, line: Line) -> None:
-        self.reading.loose.append(line.number)
-        self.part = ""
 
 
 def assembled(lines: Sequence[Line]) -> Reading:

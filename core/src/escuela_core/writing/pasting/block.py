@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, field
 
-from escuela_core.writing.pasting.lines import kind_named
+from escuela_core.writing.pasting.lines import Line, kind_named
 from escuela_core.writing.pasting.times import Place, place_in
 
 
@@ -44,6 +44,30 @@ class Block:
     @property
     def is_answered(self) -> bool:
         return bool(self.key or self.explanation or self.pairs or self.criteria)
+
+    def go_on(self, part: str, line: Line) -> None:
+        """Takes ``line`` for more of ``part``."""
+        if part == "option":
+            self.options[-1].text += f" {line.text}"
+        elif part == "key":
+            if self.key:
+                number, value = self.key[-1]
+                self.key[-1] = (number, f"{value} {line.text}")
+            else:
+                self.key.append((line.number, line.text))
+        elif part == "criteria":
+            self.criteria.append(line.text)
+        else:
+            self.explanation.append(line.text)
+        self.lines[line.number] = part
+
+    def take_inline(self, line: Line) -> None:
+        """Options that stand in one line, parted by marks or letters."""
+        parts = re.split(r"\s*[;|]\s*|\s*,\s*(?=[A-Ha-h][.)])", line.text) if line.text else []
+        for part in parts:
+            lettered = re.match(r"^[\[(]?([A-Ha-h])[).:\]]\s*(.+)$", part)
+            text, mark = (lettered[2], lettered[1].lower()) if lettered else (part, "-")
+            self.options.append(Option(line.number, text, mark, False, False))
 
 
 @dataclass

@@ -8,7 +8,7 @@ from typing import Literal
 
 from escuela_core.writing.pasting.times import TIME
 
-Sort = Literal["blank", "question", "option", "label", "kind_heading", "keys_heading", "pair", "plain"]
+Sort = Literal["blank", "question", "option", "label", "kind_heading", "keys_heading", "plain"]
 
 LABELS: dict[str, str] = {
     "key": r"(?:the )?(?:correct |right |best |model |sample |suggested |expected |possible )?(?:answer|ans|response)s?"
