@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 import pytest
-from conftest import span_of, spoken
+from conftest import LOCK, span_of, spoken
 
 from escuela_core.checking import Mend, check
 from escuela_core.checking.mending import affirmed, plainer_mends
@@ -105,3 +105,17 @@ def test_nothing_is_offered_where_nothing_is_wrong(lock) -> None:
     good = choice("How long does the chamber take to fill?", "About six minutes", "About two minutes")
     assert offered(good, lock) == {}
     assert offered(Note(id="q", text="Listen."), lock) == {}
+
+
+def test_a_gap_without_a_number_of_its_own_takes_the_word_that_differs() -> None:
+    talk = spoken((*LOCK, "Rinse your lines with fresh water once a month.", "The shed is old."))
+    item = Gap(id="q", prompt="Lines should be rinsed with fresh water once a ___.", answers=("year",))
+    (report,) = check([item], talk)
+    assert [m.item.answers for m in report.mends if m.code == "number"] == [("month",)]
+
+
+def test_a_number_in_spanish_words_is_mended_too() -> None:
+    talk = spoken(("La cámara tarda unos seis minutos en llenarse.", "La esclusa es vieja."), language="es")
+    item = Gap(id="q", prompt="La cámara tarda unos ___ minutos en llenarse.", answers=("nueve",))
+    (report,) = check([item], talk)
+    assert [m.item.answers for m in report.mends if m.code == "number"] == [("6",)]

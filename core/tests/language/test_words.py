@@ -81,3 +81,9 @@ def test_what_is_kept_from_happening_is_denied() -> None:
     kept = negated_words(parsed("They keep the boat from drifting."))
     assert "drift" in kept & negated_words(parsed("The boat must not drift."))
     assert "melt" not in negated_words(parsed("The water comes from melting snow."))
+
+
+def test_the_reason_for_a_ban_is_not_denied_with_it() -> None:
+    denied = negated_words(parsed("Never use a bowline there, because a shaken knot can work itself loose."))
+    assert "use" in denied
+    assert "work" not in denied

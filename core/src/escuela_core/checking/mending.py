@@ -67,7 +67,7 @@ def mends(
         said = [f.option for f in findings if f.code == "also_right"]
         found += _other_key(item, reading, options, said[0] if said else None)
         found += _turned(item) if "contradicted" in codes else []
-        found += _number(item, clashes.get("quantity")) if not found else []
+        found += _number(item, clashes.get("quantity"), reading.claim.language) if not found else []
         found += _without_not(item, clashes.get("negation")) if not found else []
     elif isinstance(item, Choice):
         firm = [f.option for f in findings if f.code == "also_right" and f.severity != "hint"]
@@ -120,9 +120,10 @@ def _other_key(item: Item, reading: Reading, options: Sequence[Said], likeliest:
     if not isinstance(item, Choice) or len(item.key) > 1:
         return []
     clash = reading.facts.quantity
-    numbers = quantities(clash.said) if clash.outcome == "clashing" else []
+    language = reading.claim.language
+    numbers = quantities(clash.said, language) if clash.outcome == "clashing" else []
     by_number = [
-        o for o in options if numbers and any(matches(q, n) for q in quantities(_text(item, o.number)) for n in numbers)
+        o for o in options if any(matches(q, n) for q in quantities(_text(item, o.number), language) for n in numbers)
     ]
     best = by_number[:1] or [o for o in options if o.number == likeliest]
     mends = []
@@ -153,17 +154,26 @@ def _turned(item: Item) -> list[Mend]:
     return [Mend(code, f"Mark the statement {word}.", item=replace(item, answer=not item.answer))]
 
 
-def _number(item: Item, clash: Comparison | None) -> list[Mend]:
+def _filling(answer: str, claimed: str, said: str, language: str) -> str:
+    """What fills a gap in place of ``answer`` so that what is ``claimed`` becomes what is ``said``: the number in the
+    unit that stands outside, or the words in which the two differ; "" where neither is known."""
+    mine, theirs = quantities(claimed, language), quantities(said, language)
+    if quantities(answer, language) and len(mine) == len(theirs) == 1 and mine[0].stated[0]:
+        return f"{theirs[0].low / (mine[0].low / mine[0].stated[0]):g}"
+    ours, others = claimed.split(), said.split()
+    differs = " ".join(w for w in ours if w not in others) == answer
+    return " ".join(w for w in others if w not in ours) if differs else ""
+
+
+def _number(item: Item, clash: Comparison | None, language: str) -> list[Mend]:
     """The number that the talk says; in a gap whose unit stands outside, in that unit."""
     if clash is None or not clash.said:
         return []
     claimed, said = clash.claimed, clash.said
     changed = _worded(item, claimed, said)
-    mine, theirs = quantities(claimed), quantities(said)
-    if isinstance(item, Gap) and changed == item and len(mine) == len(theirs) == 1 and mine[0].stated[0]:
-        said = f"{theirs[0].low / (mine[0].low / mine[0].stated[0]):g}"
-        claimed = item.answers[0]
-        changed = replace(item, answers=(said,))
+    if isinstance(item, Gap) and changed == item:
+        claimed, said = item.answers[0], _filling(item.answers[0], claimed, said, language)
+        changed = replace(item, answers=(said,)) if said else item
     params = {"claimed": claimed, "said": said}
     return [Mend("number", f"Say “{said}” in place of “{claimed}”.", params, item=changed)]
 

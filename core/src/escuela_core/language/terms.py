@@ -131,7 +131,9 @@ def negated_words(doc: Doc) -> frozenset[str]:
         if is_negation(token):
             head = token.head
             found.add(head.lemma_.lower())
-            found.update(c.lemma_.lower() for c in head.children if c.i > token.i and is_content(c))
+            # "Never use it, because it can work loose": the reason is not denied.
+            after = (c for c in head.children if c.i > token.i and c.dep_ != "advcl")
+            found.update(c.lemma_.lower() for c in after if is_content(c))
         elif token.lower_ == "from" and _is_kept_from(token):
             found.update(c.lemma_.lower() for c in token.children if c.dep_ == "pcomp")
     return frozenset(found)
