@@ -11,11 +11,14 @@ from conftest import NewPage, Stack, open_lesson, played_to, saved, sign_in_demo
 from playwright.sync_api import Page, expect
 
 
-def a_link(page: Page, name: str) -> str:
-    """A new assignment of the demo's ready lesson."""
+def a_link(page: Page, name: str, *choices: str, grace: str = "1 hour") -> str:
+    """A new assignment of the demo's ready lesson, with what is chosen by its label."""
     open_lesson(page, "How a canal lock lifts a boat", "Share")
     saved(page)
     page.get_by_label("For whom").fill(name)
+    for choice in choices:
+        page.get_by_label(choice).check()
+    page.get_by_label("without a connection").select_option(label=grace)
     page.get_by_role("button", name="Share", exact=True).click()
     article = page.get_by_role("article").filter(has_text=name)
     return article.locator("a[href*='/s/']").first.get_attribute("href") or ""
@@ -100,6 +103,7 @@ def test_leaving_and_returning_goes_on_where_it_was(new_page: NewPage) -> None:
     student.close()
     again = student.context.new_page()
     again.goto(link)
+    again.get_by_role("button", name="Continue as Rita").click()
     expect(again.get_by_text("1 of 8 answered")).to_be_visible()
     until(again, "document.querySelector('video').currentTime > 10")
 
@@ -107,15 +111,8 @@ def test_leaving_and_returning_goes_on_where_it_was(new_page: NewPage) -> None:
 def test_whoever_may_not_skip_stays_where_they_are(new_page: NewPage) -> None:
     teacher = new_page()
     sign_in_demo(teacher)
-    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
-    saved(teacher)
-    teacher.get_by_label("only over what was watched").check()
-    teacher.get_by_label("For whom").fill("No skipping")
-    teacher.get_by_role("button", name="Share", exact=True).click()
-    article = teacher.get_by_role("article").filter(has_text="No skipping")
-    link = article.locator("a[href*='/s/']").first.get_attribute("href") or ""
     student = new_page()
-    enter(student, link, "Sam")
+    enter(student, a_link(teacher, "No skipping", "only over what was watched"), "Sam")
     student.get_by_label("Position in the recording").fill("120000")
     assert student.evaluate("document.querySelector('video').currentTime") < 5
 

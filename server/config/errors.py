@@ -22,6 +22,8 @@ STATUS = {
     "changed_elsewhere": 412,
     "assignment_shut": 409,
     "no_tries_left": 409,
+    "key_shown": 409,
+    "clock_not_started": 409,
     "not_reached": 409,
     "answer_elsewhere": 409,
     "items_undecided": 409,

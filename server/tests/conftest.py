@@ -7,6 +7,7 @@ import subprocess
 import tempfile
 import uuid
 from collections.abc import Callable, Iterator
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
@@ -142,6 +143,11 @@ def student(assignment: Assignment) -> Student:
     return join(assignment, "Amaya")
 
 
+def there_since(minutes: int) -> None:
+    """All students joined so long ago: there was time to play what they report."""
+    Student.objects.update(joined_at=timezone.now() - timedelta(minutes=minutes))
+
+
 class StudentBrowser:
     """A student's device: its own cookies, JSON in and out."""
 
@@ -149,6 +155,13 @@ class StudentBrowser:
         self.client = Client()
         self.base = f"/api/study/{assignment.code}/"
         self.joined = self.post("", {"nickname": nickname}) if nickname is not None else None
+
+    def played(self, *spans: tuple[int, int], wall_ms: int | None = None) -> Any:
+        rows = [
+            {"id": str(uuid.uuid4()), "start_ms": a, "end_ms": b, "wall_ms": b - a if wall_ms is None else wall_ms}
+            for a, b in spans
+        ]
+        return self.post("played/", {"stretches": rows})
 
     def get(self) -> dict[str, Any]:
         return self.client.get(self.base).json()

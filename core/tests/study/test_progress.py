@@ -4,19 +4,21 @@ import pytest
 
 from escuela_core.items import Choice, Note, Open, Option
 from escuela_core.study import Policy
-from escuela_core.study.policy import PolicyAttemptsError, PolicyTimesError
+from escuela_core.study.policy import PolicyAttemptsError, PolicyGraceError, PolicyTimesError
 from escuela_core.study.progress import (
     AssignmentShutError,
+    KeyShownError,
     NotReachedError,
     NoTriesLeftError,
     NotSureNotOfferedError,
+    Standing,
     Tried,
     is_done,
     may_answer,
     reached,
     shows_key,
-    shows_outcome,
     tries_left,
+    unseen_before,
 )
 from escuela_core.timeline import Span
 
@@ -26,9 +28,13 @@ ITEM = Choice(id="q", prompt="?", options=(Option("a", True), Option("b", False)
 
 
 def answer(
-    tried: Tried = Tried(), policy: Policy = Policy(), state: str = "open", far: int = 0, *, not_sure: bool = False
+    tried: Tried = Tried(), policy: Policy = Policy(), state: str = "open", unseen: int = 0, *, not_sure: bool = False
 ) -> None:
-    may_answer(ITEM, tried, policy, state, far, not_sure=not_sure)  # type: ignore[arg-type]
+    may_answer(ITEM, tried, Standing(policy, state), unseen, not_sure=not_sure)  # type: ignore[arg-type]
+
+
+def left(outcomes: tuple[str, ...], policy: Policy, **standing: bool) -> int:
+    return tries_left(ITEM, Tried(outcomes), Standing(policy, "open", **standing))  # type: ignore[arg-type]
 
 
 @pytest.mark.parametrize(
@@ -80,14 +86,47 @@ def test_a_settled_item_takes_no_further_try(outcomes: tuple[str, ...]) -> None:
 
 def test_a_wrong_answer_leaves_the_second_try() -> None:
     answer(Tried(("wrong",)), Policy(attempts=2))
-    assert tries_left(ITEM, Tried(("wrong",)), Policy(attempts=3)) == 2
+    assert left(("wrong",), Policy(attempts=3)) == 2
+
+
+@pytest.mark.parametrize("feedback", ["at_end", "after_closing"])
+def test_while_nothing_is_said_right_and_wrong_leave_the_same_tries(feedback: str) -> None:
+    policy = Policy(attempts=2, feedback=feedback)  # type: ignore[arg-type]
+    assert left(("right",), policy) == left(("wrong",), policy) == 1
+    assert left(("right", "wrong"), policy) == left(("wrong", "right"), policy) == 0
+    answer(Tried(("right",)), policy)
+    assert left(("right",), policy, finished=True, all_in=True) == 0
+
+
+def test_once_its_key_was_shown_an_item_takes_no_answer_even_with_tries_left() -> None:
+    with pytest.raises(KeyShownError):
+        answer(Tried(("wrong",), key_shown=True), Policy(attempts=5))
+    assert is_done(ITEM, Tried((), key_shown=True), Standing(Policy(attempts=5), "open"))
+
+
+@pytest.mark.parametrize(("waited_min", "counts_min"), [(0, 0), (30, 30), (60, 60), (61, 0), (-5, 0)])
+def test_an_answer_that_waited_counts_at_its_own_time_within_the_grace(waited_min: int, counts_min: int) -> None:
+    minute = timedelta(minutes=1)
+    assert Policy(grace_min=60).counts_at(NOW, waited_min * minute) == NOW - counts_min * minute
+
+
+def test_the_grace_has_bounds() -> None:
+    with pytest.raises(PolicyGraceError):
+        Policy(grace_min=-1)
 
 
 def test_whoever_may_not_skip_must_have_watched_up_to_the_item() -> None:
     with pytest.raises(NotReachedError):
-        answer(policy=Policy(skipping="watched"), far=20_000)
-    answer(policy=Policy(skipping="watched"), far=58_000)
-    answer(policy=Policy(skipping="freely"), far=0)
+        answer(policy=Policy(skipping="watched"), unseen=40_000)
+    answer(policy=Policy(skipping="watched"), unseen=2_000)
+    answer(policy=Policy(skipping="freely"), unseen=60_000)
+
+
+def test_a_second_played_at_the_end_is_not_the_whole_way_there() -> None:
+    assert unseen_before(ITEM, [Span(59_000, 60_000)], [Span(0, 90_000)]) == 59_000
+    assert unseen_before(ITEM, [Span(0, 61_000)], [Span(0, 90_000)]) == 0
+    # What the lesson leaves out need not be watched.
+    assert unseen_before(ITEM, [Span(0, 10_000)], [Span(0, 10_000), Span(55_000, 90_000)]) == 5_000
 
 
 def test_not_sure_is_taken_only_where_it_is_offered() -> None:
@@ -96,8 +135,8 @@ def test_not_sure_is_taken_only_where_it_is_offered() -> None:
         answer(policy=Policy(offer_not_sure=False), not_sure=True)
 
 
-def shown(policy: Policy, outcomes: tuple[str, ...], *, finished: bool = False, state: str = "open") -> bool:
-    return shows_key(ITEM, Tried(outcomes), policy, finished=finished, state=state)  # type: ignore[arg-type]
+def shown(policy: Policy, outcomes: tuple[str, ...], **standing: bool) -> bool:
+    return shows_key(ITEM, Tried(outcomes), Standing(policy, "open", **standing))  # type: ignore[arg-type]
 
 
 def test_the_key_stays_hidden_while_a_try_is_left() -> None:
@@ -111,18 +150,23 @@ def test_with_feedback_at_the_end_the_key_waits_for_it() -> None:
     policy = Policy(feedback="at_end")
     assert not shown(policy, ("right",))
     assert shown(policy, ("right",), finished=True)
-    assert shown(policy, ("right",), state="closed")
-    assert not shows_outcome(policy, finished=False, state="open")
-    assert shows_outcome(policy, finished=True, state="open")
+    assert shown(policy, ("right",), all_in=True)
+
+
+def test_with_feedback_after_closing_finishing_tells_nothing() -> None:
+    policy = Policy(feedback="after_closing", closes_at=NOW, grace_min=30)
+    assert not shown(policy, ("right",), finished=True)
+    assert not Standing.at(policy, NOW + HOUR / 4, finished=True).speaks
+    assert Standing.at(policy, NOW + HOUR, finished=False).speaks
 
 
 def test_a_key_that_is_never_shown_stays_hidden_to_the_end() -> None:
-    assert not shown(Policy(show_key=False), ("right",), finished=True, state="closed")
+    assert not shown(Policy(show_key=False), ("right",), finished=True, all_in=True)
 
 
 def test_a_note_is_done_once_read_and_an_open_answer_once_given() -> None:
-    assert is_done(Note(text="n"), Tried(("read",)), Policy(attempts=3))
-    assert is_done(Open(prompt="?"), Tried(("waiting",)), Policy(attempts=3))
+    assert is_done(Note(text="n"), Tried(("read",)), Standing(Policy(attempts=3), "open"))
+    assert is_done(Open(prompt="?"), Tried(("waiting",)), Standing(Policy(attempts=3), "open"))
 
 
 def test_the_furthest_instant_is_the_end_of_the_last_stretch() -> None:

@@ -8,7 +8,7 @@ from escuela_core.items import Item, item_from_json
 from escuela_core.items.shape import ItemShapeError
 from escuela_core.study.marking import mark, response_from_json
 from escuela_core.study.policy import Policy
-from escuela_core.study.progress import Tried, tries_left
+from escuela_core.study.progress import Standing, Tried, tries_left
 from escuela_core.study.timed import ItemClock, is_over, left_ms, longest_rest_ms
 
 NOON = datetime(2026, 5, 4, 12, tzinfo=UTC)
@@ -18,11 +18,11 @@ def at(seconds: float) -> datetime:
     return NOON + timedelta(seconds=seconds)
 
 
-def timed(limit: int | None = 30) -> Item:
+def timed(limit: int = 30) -> Item:
     """Rests on ten seconds before its pause."""
     data = {"kind": "true_false", "prompt": "Locks leak.", "answer": True, "pause_ms": 50_000}
     data["evidence"] = [{"start_ms": 40_000, "end_ms": 49_000}]
-    return item_from_json(data | ({} if limit is None else {"time_limit_s": limit}))
+    return item_from_json(data | {"time_limit_s": limit})
 
 
 def test_it_runs_from_when_the_item_is_shown():
@@ -55,16 +55,11 @@ def test_an_answer_may_need_a_moment_to_arrive(seconds: int, over: bool):
     assert is_over(timed(), ItemClock(NOON), at(seconds)) is over
 
 
-def test_without_a_limit_or_a_clock_nothing_is_over():
-    assert not is_over(timed(None), ItemClock(NOON), at(10_000))
-    assert not is_over(timed(), None, at(10_000))
-
-
 def test_handing_in_nothing_in_time_earns_nothing_and_ends_the_tries():
     item = timed()
     given = mark(item, response_from_json({"out_of_time": True}, item))
     assert (given.outcome, given.share) == ("out_of_time", 0.0)
-    assert tries_left(item, Tried((given.outcome,)), Policy(attempts=3)) == 0
+    assert tries_left(item, Tried((given.outcome,)), Standing(Policy(attempts=3), "open")) == 0
 
 
 @pytest.mark.parametrize("limit", [0, 4, 3_601, -1, "60"])

@@ -25,7 +25,7 @@ def new_code() -> str:
 
 
 class Edition(models.Model):
-    """A lesson as it was when shared. Content and hash never change."""
+    """A lesson as it was when shared. Nothing of it ever changes."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     lesson = models.ForeignKey(Lesson, null=True, on_delete=models.SET_NULL, related_name="editions")
@@ -33,6 +33,8 @@ class Edition(models.Model):
     content = models.JSONField()
     sha256 = models.CharField(max_length=64)
     made_at = models.DateTimeField(auto_now_add=True)
+    # What the orders that students see are drawn from; it never leaves the server.
+    secret = models.CharField(max_length=64, default=secrets.token_hex)
 
     @cached_property
     def items(self) -> tuple[Item, ...]:
@@ -63,12 +65,13 @@ class Assignment(models.Model):
     due_at = models.DateTimeField(null=True)
     closes_at = models.DateTimeField(null=True)
     attempts = models.PositiveSmallIntegerField(default=2)
-    feedback = models.CharField(max_length=10, default="at_once")
+    feedback = models.CharField(max_length=13, default="at_once")
     show_key = models.BooleanField(default=True)
     skipping = models.CharField(max_length=12, default="freely")
     offer_not_sure = models.BooleanField(default=True)
     shuffle = models.BooleanField(default=False)
     time_limits = models.BooleanField(default=True)
+    grace_min = models.PositiveIntegerField(default=60)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -86,4 +89,5 @@ class Assignment(models.Model):
             offer_not_sure=self.offer_not_sure,
             shuffle=self.shuffle,
             time_limits=self.time_limits,
+            grace_min=self.grace_min,
         )

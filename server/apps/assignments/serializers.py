@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 from rest_framework import serializers
 
 from apps.assignments.models import Assignment
-from escuela_core.study.policy import MOST_ATTEMPTS
+from escuela_core.study.policy import MOST_ATTEMPTS, MOST_GRACE_MIN, Feedback
 
 
 class PolicyIn(serializers.Serializer[object]):
@@ -13,12 +15,13 @@ class PolicyIn(serializers.Serializer[object]):
     due_at = serializers.DateTimeField(required=False, allow_null=True)
     closes_at = serializers.DateTimeField(required=False, allow_null=True)
     attempts = serializers.IntegerField(min_value=1, max_value=MOST_ATTEMPTS, required=False)
-    feedback = serializers.ChoiceField(("at_once", "at_end"), required=False)
+    feedback = serializers.ChoiceField(get_args(Feedback), required=False)
     show_key = serializers.BooleanField(required=False)
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"), required=False)
     offer_not_sure = serializers.BooleanField(required=False)
     shuffle = serializers.BooleanField(required=False)
     time_limits = serializers.BooleanField(required=False)
+    grace_min = serializers.IntegerField(min_value=0, max_value=MOST_GRACE_MIN, required=False)
 
 
 class ShareIn(PolicyIn):
@@ -33,7 +36,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
     item_count = serializers.SerializerMethodField()
     qr = serializers.CharField(source="qr_svg")
     link = serializers.CharField()
-    feedback = serializers.ChoiceField(("at_once", "at_end"))
+    feedback = serializers.ChoiceField(get_args(Feedback))
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
 
     class Meta:
@@ -58,6 +61,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "offer_not_sure",
             "shuffle",
             "time_limits",
+            "grace_min",
             "created_at",
         )
 

@@ -24,7 +24,7 @@ from escuela_core.results.sheet import (
     together,
 )
 from escuela_core.results.watching import coverage, replays
-from escuela_core.study.progress import Tried, is_done, reached
+from escuela_core.study.progress import reached
 from escuela_core.timeline import Span, merged
 
 
@@ -162,6 +162,7 @@ def _student(student: Student, sheet: Sheet) -> dict[str, Any]:
         "minutes": round(spent_s / 60),
         "finished": student.finished_at is not None,
         "late": any(a.late for a in answers),
+        "over_reported": student.over_reported,
     }
 
 
@@ -242,6 +243,8 @@ def _answer(student: Student, answer: Answer, item: Item) -> dict[str, Any]:
         "tries": answer.number,
         "comment": answer.comment,
         "marked": answer.marked_at is not None,
+        "given_at": answer.given_at,
+        "received_at": answer.received_at,
     }
 
 
@@ -254,7 +257,6 @@ def item_answers(assignment: Assignment, item_id: str) -> dict[str, Any] | None:
 def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
     """One student from start to end."""
     sheet = Sheet(assignment)
-    policy = assignment.policy()
     mine = next(s for s in sheet.students if s.id == student.id)
     answers = list(mine.answers.all())
     gaps = [(b.received_at - a.received_at).total_seconds() for a, b in zip(answers, answers[1:], strict=False)]
@@ -265,7 +267,6 @@ def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
         "items": [
             {
                 "prompt": item.asked,
-                "done": is_done(item, Tried(tuple(a.outcome for a in tries)), policy),  # type: ignore[misc]
                 "answers": [_answer(mine, a, item) for a in tries],
             }
             for item in sheet.items

@@ -52,6 +52,7 @@ class SheetStudentOut(serializers.Serializer[object]):
     minutes = serializers.IntegerField()
     finished = serializers.BooleanField()
     late = serializers.BooleanField()
+    over_reported = serializers.BooleanField()
 
 
 class SheetOut(serializers.Serializer[object]):
@@ -80,6 +81,8 @@ class GivenOut(serializers.Serializer[object]):
     tries = serializers.IntegerField()
     comment = serializers.CharField()
     marked = serializers.BooleanField()
+    given_at = serializers.DateTimeField(allow_null=True)
+    received_at = serializers.DateTimeField()
 
 
 class ItemAnswersOut(serializers.Serializer[object]):
@@ -109,7 +112,6 @@ class SegmentResultOut(serializers.Serializer[object]):
 
 class StudentItemOut(serializers.Serializer[object]):
     prompt = serializers.CharField()
-    done = serializers.BooleanField()
     answers = GivenOut(many=True)
 
 

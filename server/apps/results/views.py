@@ -87,6 +87,6 @@ class AnswerMarkView(TeacherView):
         )
         given = shapes.MarkIn(data=request.data)
         given.is_valid(raise_exception=True)
-        most = item_of(answer.student.assignment, answer.item_id).marks
+        most = item_of(answer.student.assignment.edition, answer.item_id).marks
         services.mark_open_answer(answer, most=most, **given.validated_data)
         return Response(status=204)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import uuid
 
+from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
 from apps.assignments.models import Assignment
@@ -19,6 +20,10 @@ class Student(models.Model):
     joined_at = models.DateTimeField(auto_now_add=True)
     last_seen_at = models.DateTimeField(auto_now_add=True)
     finished_at = models.DateTimeField(null=True)
+    # The items whose key has been let out to this student: their answers to them are final.
+    shown = ArrayField(models.UUIDField(), default=list)
+    # Their device reported more played than there was time for.
+    over_reported = models.BooleanField(default=False)
 
     class Meta:
         ordering = ("nickname", "joined_at")
@@ -35,6 +40,8 @@ class Answer(models.Model):
     outcome = models.CharField(max_length=12)
     share = models.FloatField(null=True)
     late = models.BooleanField(default=False)
+    # When the device says it was given, where it waited there for a connection.
+    given_at = models.DateTimeField(null=True)
     received_at = models.DateTimeField(auto_now_add=True)
     comment = models.TextField(blank=True)
     marked_at = models.DateTimeField(null=True)

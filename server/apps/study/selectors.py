@@ -5,25 +5,31 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
+from uuid import UUID
 
-from apps.assignments.models import Assignment, frozen
+from apps.assignments.models import frozen
 from apps.lessons.attachments import address_of
 from apps.study.models import Answer, Student
-from apps.study.services import watched
+from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Choice, Item, Match, TrueFalse
-from escuela_core.items.kinds.arranged import display_order
-from escuela_core.study import Policy
-from escuela_core.study.policy import State
-from escuela_core.study.progress import Tried, is_done, shows_key, shows_outcome, tries_left
+from escuela_core.study.ordering import Ordering, as_shown
+from escuela_core.study.progress import Standing, Tried, is_done, shows_key, tries_left
 
 # Outcomes that tell nothing about the key.
 KNOWN_ANYWAY = ("waiting", "not_sure", "out_of_time", "read")
+NOTHING_ASKED: dict[str, Any] = {
+    "prompt": "",
+    "left": [],
+    "options": [],
+    "option_image_urls": [],
+    "image_url": None,
+    "image_alt": "",
+    "sound_url": None,
+}
 
 
-def lesson_for(
-    content: dict[str, Any], items: Sequence[Item], recording_url: dict[str, Any], *, shuffled_for: str = ""
-) -> dict[str, Any]:
-    """A lesson without anything a student must not know yet; ``shuffled_for`` names whose order of options it has."""
+def lesson_for(content: dict[str, Any], questions: Sequence[dict[str, Any]], media: dict[str, Any]) -> dict[str, Any]:
+    """A lesson without anything a student must not know yet."""
     return {
         "title": content["title"],
         "language": content["language"],
@@ -32,9 +38,9 @@ def lesson_for(
         "stretches": content.get("stretches") or [{"start_ms": content["start_ms"], "end_ms": content["end_ms"]}],
         "segments": content["segments"],
         "sentences": content["sentences"],
-        "items": [question(item, shuffled_for) for item in items],
+        "items": questions,
         "materials": materials_for(content, ("before", "during")),
-    } | recording_url
+    } | media
 
 
 def materials_for(content: dict[str, Any], places: Sequence[str]) -> list[dict[str, Any]]:
@@ -60,80 +66,101 @@ def media_of(recording: Any) -> dict[str, Any]:
     }
 
 
-def question(item: Item, shuffled_for: str = "") -> dict[str, Any]:
-    """What is asked, and nothing that answers it. ``order`` is how the options are shown; answers count as written."""
-    shuffles = bool(shuffled_for) and isinstance(item, Choice)
-    several = isinstance(item, Choice) and len(item.key) > 1
-    left = item.left if isinstance(item, Match) else []
-    return {
+def question(item: Item, order: Sequence[int], *, withheld: bool = False) -> dict[str, Any]:
+    """What is asked, and nothing that answers it, in the student's own ``order``; nothing at all while ``withheld``."""
+    return (NOTHING_ASKED if withheld else _asked(item, order)) | {
         "id": item.id,
         "kind": item.kind,
-        "prompt": item.asked,
-        "left": left,
-        "options": item.shown,
-        "option_image_urls": [address_of(o.image) for o in item.options] if isinstance(item, Choice) else [],
-        "order": display_order(item.shown, shuffled_for + item.id) if shuffles else list(range(len(item.shown))),
-        "several": several,
+        "withheld": withheld,
+        "several": isinstance(item, Choice) and len(item.key) > 1,
         "marks": item.marks,
         "time_limit_s": item.time_limit_s,
         "pause_ms": item.pause_ms or 0,
         "hear_from_ms": min((s.start_ms for s in item.evidence), default=None),
+    }
+
+
+def _asked(item: Item, order: Sequence[int]) -> dict[str, Any]:
+    options = list(item.options) if isinstance(item, Choice) else []
+    return {
+        "prompt": item.asked,
+        "left": item.left if isinstance(item, Match) else [],
+        "options": [item.shown[n] for n in order],
+        "option_image_urls": [address_of(options[n].image) for n in order] if options else [],
         "image_url": address_of(item.image),
         "image_alt": item.image_alt,
         "sound_url": address_of(item.sound),
     }
 
 
-def state_of(student: Student, assignment: Assignment, now: datetime) -> dict[str, Any]:
-    """One student's way so far: three queries."""
-    policy = assignment.policy()
-    state = policy.state(now)
-    edition = frozen(assignment.edition_id)
-    items = edition.items
+def questions_for(student: Student) -> list[dict[str, Any]]:
+    """What one student is asked; a timed item only once they have opened it, or may answer it no more."""
+    edition, ordering = frozen(student.assignment.edition_id), ordering_of(student)
+    timed = [i for i in edition.items if i.time_limit_s is not None] if student.assignment.time_limits else []
+    opened = set(student.shown)
+    if timed:
+        opened |= set(student.clocks.values_list("item_id", flat=True))
+        opened |= {a.item_id for a in student.answers.all()}
+    return [question(i, ordering.of(i), withheld=i in timed and UUID(i.id) not in opened) for i in edition.items]
+
+
+def state_of(student: Student, now: datetime) -> dict[str, Any]:
+    """One student's way so far: three queries, one more where items are timed."""
+    edition = frozen(student.assignment.edition_id)
+    standing, ordering = standing_of(student, now), ordering_of(student)
     answers: dict[str, list[Answer]] = {}
     for given in student.answers.all():
         answers.setdefault(str(given.item_id), []).append(given)
-    played = watched(student)
-    finished = student.finished_at is not None
+    shown = {str(i) for i in student.shown}
     return {
+        "id": student.id,
         "nickname": student.nickname,
-        "finished": finished,
-        "state": state,
-        "items": [progress(i, answers.get(i.id, []), policy, state, finished=finished) for i in items],
-        "materials": materials_for(edition.content, ("after",)) if finished else [],
-        "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in played],
+        "finished": standing.finished,
+        "state": standing.state,
+        "items": [
+            progress(i, answers.get(i.id, []), standing, ordering, key_shown=i.id in shown) for i in edition.items
+        ],
+        "materials": materials_for(edition.content, ("after",)) if standing.finished else [],
+        "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in watched(student)],
     }
 
 
-def progress(item: Item, answers: list[Answer], policy: Policy, state: State, *, finished: bool) -> dict[str, Any]:
-    """One item's tries, with what may be told of them now."""
-    tried = Tried(tuple(a.outcome for a in answers))  # type: ignore[misc]
-    told = shows_outcome(policy, finished=finished, state=state)
-    keyed = shows_key(item, tried, policy, finished=finished, state=state)
+def progress(
+    item: Item, answers: Sequence[Answer], standing: Standing, ordering: Ordering, *, key_shown: bool
+) -> dict[str, Any]:
+    """One item's tries, with what may be told of them now; ``key_shown`` where its key was let out before."""
+    tried = Tried(tuple(a.outcome for a in answers), key_shown)  # type: ignore[misc]
+    order = ordering.of(item)
+    key = key_of(item, order) if shows_key(item, tried, standing) else None
+    # With the key an answer becomes final.
+    tried = Tried(tried.outcomes, key_shown or key is not None)
     return {
         "item": item.id,
-        "done": is_done(item, tried, policy),
-        "tries_left": tries_left(item, tried, policy),
-        "answers": [
-            {
-                "id": a.id,
-                "response": a.response,
-                "outcome": a.outcome if told or a.outcome in KNOWN_ANYWAY else "taken",
-                "share": a.share if told else None,
-                "comment": a.comment,
-            }
-            for a in answers
-        ],
-        "key": key_of(item) if keyed else None,
+        "done": is_done(item, tried, standing),
+        "tries_left": tries_left(item, tried, standing),
+        "answers": [_told(a, order, speaks=standing.speaks) for a in answers],
+        "key": key,
     }
 
 
-def key_of(item: Item) -> dict[str, Any]:
-    """The key and explanation, for when the policy has let them go."""
+def _told(answer: Answer, order: Sequence[int], *, speaks: bool) -> dict[str, Any]:
+    """One try; what it earned only once the policy speaks."""
+    outcome = answer.outcome if speaks or answer.outcome in KNOWN_ANYWAY else "taken"
+    return {
+        "id": answer.id,
+        "response": as_shown(answer.response, order),
+        "outcome": "marked" if speaks and answer.marked_at is not None else outcome,
+        "share": answer.share if speaks else None,
+        "comment": answer.comment if speaks else "",
+    }
+
+
+def key_of(item: Item, order: Sequence[int]) -> dict[str, Any]:
+    """The key and explanation, for when the policy has let them go; options by their places in ``order``."""
     shown: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "feedback": [], "explanation": item.explanation}
     if isinstance(item, Choice):
-        shown["correct"] = list(item.key)
-        shown["feedback"] = [o.feedback for o in item.options]
+        shown["correct"] = [place for place, n in enumerate(order) if item.options[n].correct]
+        shown["feedback"] = [item.options[n].feedback for n in order]
     elif isinstance(item, TrueFalse):
         shown["truth"] = item.answer
     else:

@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 from rest_framework import serializers
 
 from apps.recordings.models import CaptionTrack
 from escuela_core.items import KINDS
+from escuela_core.study.marking import Outcome
+from escuela_core.study.policy import Feedback
 
 
 class SpanOut(serializers.Serializer[object]):
@@ -23,12 +27,14 @@ class StudySentenceOut(SpanOut):
 
 
 class QuestionOut(serializers.Serializer[object]):
+    """``withheld``: nothing is asked yet, since the item's clock has not been started."""
+
+    withheld = serializers.BooleanField()
     id = serializers.CharField()
     kind = serializers.ChoiceField(tuple(KINDS))
-    prompt = serializers.CharField()
+    prompt = serializers.CharField(allow_blank=True)
     left = serializers.ListField(child=serializers.CharField())
     options = serializers.ListField(child=serializers.CharField())
-    order = serializers.ListField(child=serializers.IntegerField())
     several = serializers.BooleanField()
     marks = serializers.FloatField()
     time_limit_s = serializers.IntegerField(allow_null=True)
@@ -98,9 +104,11 @@ class ResponseData(serializers.Serializer[object]):
 
 
 class TryOut(serializers.Serializer[object]):
+    """``taken`` while it is not said if the answer was right, ``marked`` once the teacher has read it."""
+
     id = serializers.UUIDField()
     response = serializers.DictField()
-    outcome = serializers.ChoiceField(("right", "wrong", "not_sure", "out_of_time", "waiting", "read", "taken"))
+    outcome = serializers.ChoiceField((*get_args(Outcome), "taken", "marked"))
     share = serializers.FloatField(allow_null=True)
     comment = serializers.CharField()
 
@@ -114,6 +122,7 @@ class ProgressOut(serializers.Serializer[object]):
 
 
 class StudentOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
     nickname = serializers.CharField()
     finished = serializers.BooleanField()
     state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
@@ -126,8 +135,9 @@ class RulesOut(serializers.Serializer[object]):
     opens_at = serializers.DateTimeField(allow_null=True)
     due_at = serializers.DateTimeField(allow_null=True)
     closes_at = serializers.DateTimeField(allow_null=True)
+    grace_min = serializers.IntegerField()
     attempts = serializers.IntegerField()
-    feedback = serializers.ChoiceField(("at_once", "at_end"))
+    feedback = serializers.ChoiceField(get_args(Feedback))
     show_key = serializers.BooleanField()
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
     offer_not_sure = serializers.BooleanField()
@@ -149,9 +159,12 @@ class JoinIn(serializers.Serializer[object]):
 
 
 class AnswerIn(serializers.Serializer[object]):
+    """``waited_ms``: how long the answer waited on the device before it could be sent."""
+
     id = serializers.UUIDField()
     item = serializers.UUIDField()
     response = ResponseData()
+    waited_ms = serializers.IntegerField(min_value=0, max_value=10**12, default=0)
 
 
 class PlayedIn(serializers.Serializer[object]):
@@ -174,6 +187,7 @@ class ClockIn(serializers.Serializer[object]):
 
 class ClockOut(serializers.Serializer[object]):
     left_ms = serializers.IntegerField()
+    question = QuestionOut()
 
 
 class RehearsedIn(serializers.Serializer[object]):

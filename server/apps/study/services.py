@@ -8,17 +8,26 @@ from typing import Any
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Q, QuerySet
+from django.db.models import F, Q, QuerySet, Sum
 from django.utils import timezone
 
-from apps.assignments.models import Assignment, frozen
+from apps.assignments.models import Assignment, Edition, frozen
 from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
 from escuela_core.items import Item
 from escuela_core.results.watching import Stretch as Played
-from escuela_core.study.marking import OUT_OF_TIME, mark, response_from_json
-from escuela_core.study.progress import AssignmentShutError, NoSuchItemError, Tried, may_answer, reached
-from escuela_core.study.timed import is_over, left_ms, longest_rest_ms
+from escuela_core.results.watching import had_time_for
+from escuela_core.study.marking import OUT_OF_TIME, Mark, mark, response_from_json
+from escuela_core.study.ordering import Ordering, as_written
+from escuela_core.study.progress import (
+    AssignmentShutError,
+    NoSuchItemError,
+    Standing,
+    Tried,
+    may_answer,
+    unseen_before,
+)
+from escuela_core.study.timed import ClockNotStartedError, is_over, left_ms, longest_rest_ms
 from escuela_core.timeline import Span, merged
 
 LONGEST_NICKNAME = 40
@@ -46,11 +55,15 @@ def join(assignment: Assignment, nickname: str) -> Student:
 
 
 @transaction.atomic
-def answer(who: QuerySet[Student], answer_id: UUID, item_id: UUID, given: object) -> tuple[Student, list[Answer]]:
+def answer(
+    who: QuerySet[Student], answer_id: UUID, item_id: UUID, given: object, waited: timedelta = timedelta()
+) -> tuple[Student, list[Answer]]:
     """Take one try at an item; the student and every try at it so far, this one last.
 
     ``who`` finds the student, who is read and locked in one query. The same ``answer_id`` again changes
-    nothing. Raises NotJoinedError where nobody is found.
+    nothing. ``given`` names what was shown by its place before the student; it is kept as the item is written.
+    An answer that ``waited`` on its device counts at the time it was given, within the assignment's grace. Raises
+    NotJoinedError where nobody is found.
     """
     student = who.select_related("assignment").select_for_update(of=("self",)).first()
     if student is None:
@@ -63,42 +76,77 @@ def answer(who: QuerySet[Student], answer_id: UUID, item_id: UUID, given: object
         if known not in before:
             raise SentenceError("answer_elsewhere", "This answer belongs to someone else.")
         return student, before
-    assignment = student.assignment
-    item = item_of(assignment, item_id)
-    policy = assignment.policy()
-    response = response_from_json(given, item)
+    edition = frozen(student.assignment.edition_id)
+    item = item_of(edition, item_id)
+    not_sure = response_from_json(given, item).not_sure
     now = timezone.now()
-    state = policy.state(now)
-    far = 0 if policy.skipping == "freely" else reached(watched(student))
-    tried = Tried(tuple(a.outcome for a in before))  # type: ignore[misc]
-    may_answer(item, tried, policy, state, far, not_sure=response.not_sure)
-    clock = clock_of(student, item) if policy.time_limits else None
-    result = OUT_OF_TIME if is_over(item, clock.core() if clock else None, now) else mark(item, response)
-    if clock is not None:
-        clock.delete()
+    policy = student.assignment.policy()
+    counts_at = policy.counts_at(now, waited)
+    standing = Standing.at(policy, counts_at, finished=student.finished_at is not None)
+    tried = Tried(tuple(a.outcome for a in before), item_id in student.shown)  # type: ignore[misc]
+    unseen_ms = 0 if policy.skipping == "freely" else unseen_before(item, watched(student), edition.stretches)
+    may_answer(item, tried, standing, unseen_ms, not_sure=not_sure)
+    written = as_written(given, ordering_of(student).of(item))  # type: ignore[arg-type]
+    result = _marked(student, item, written, now)
     taken = Answer.objects.create(
         id=answer_id,
         student=student,
         item_id=item_id,
         number=len(before) + 1,
-        response=given,
+        response=written,
         outcome=result.outcome,
         share=result.share,
-        late=state == "late",
+        late=standing.state == "late",
+        given_at=counts_at if counts_at < now else None,
     )
     saw(student, now)
     return student, [*before, taken]
 
 
-def turn_clock(student: Student, item_id: UUID, *, rests: bool) -> int:
-    """Start the clock of a timed item, let it rest or go on; what is left of its time, in milliseconds.
+def _marked(student: Student, item: Item, written: dict[str, Any], now: datetime) -> Mark:
+    """The mark of an answer that arrives ``now``; a timed item's clock is stopped. Raises ClockNotStartedError."""
+    if item.time_limit_s is not None and student.assignment.time_limits:
+        clock = student.clocks.filter(item_id=item.id).first()
+        if clock is None:
+            raise ClockNotStartedError
+        clock.delete()
+        if is_over(item, clock.core(), now):
+            return OUT_OF_TIME
+    return mark(item, response_from_json(written, item))
 
-    Raises NoSuchItemError, also for an item without a time limit.
+
+def ordering_of(student: Student) -> Ordering:
+    """The order in which a student sees what items offer."""
+    assignment = student.assignment
+    return Ordering(frozen(assignment.edition_id).secret, str(student.id), assignment.shuffle)
+
+
+def standing_of(student: Student, now: datetime) -> Standing:
+    return Standing.at(student.assignment.policy(), now, finished=student.finished_at is not None)
+
+
+def let_out(student: Student, items: list[str]) -> None:
+    """Note that the keys of ``items`` are shown to a student from now on: what they answered is final."""
+    if new := {UUID(i) for i in items} - set(student.shown):
+        with transaction.atomic():
+            locked = Student.objects.select_for_update().get(id=student.id)
+            locked.shown = sorted(new | set(locked.shown))
+            locked.save(update_fields=["shown"])
+        student.shown = locked.shown
+
+
+def turn_clock(student: Student, item_id: UUID, *, rests: bool) -> tuple[Item, int]:
+    """Start the clock of a timed item, let it rest or go on; the item, and what is left of its time in milliseconds.
+
+    Raises NoSuchItemError, also for an item without a time limit, and AssignmentShutError.
     """
-    item = item_of(student.assignment, item_id)
+    item = item_of(frozen(student.assignment.edition_id), item_id)
     if item.time_limit_s is None:
         raise NoSuchItemError
     now = timezone.now()
+    state = student.assignment.policy().state(now)
+    if state in ("not_yet", "closed"):
+        raise AssignmentShutError(state)
     with transaction.atomic():
         row, _ = Clock.objects.select_for_update().get_or_create(
             student=student, item_id=item_id, defaults={"since": now}
@@ -106,11 +154,7 @@ def turn_clock(student: Student, item_id: UUID, *, rests: bool) -> int:
         turned = row.core().turned(now, longest_rest_ms(item), rests=rests)
         row.since, row.spent_ms, row.rests = turned.since, turned.spent_ms, turned.rests
         row.save()
-    return left_ms(item, turned, now)
-
-
-def clock_of(student: Student, item: Item) -> Clock | None:
-    return None if item.time_limit_s is None else student.clocks.filter(item_id=item.id).first()
+    return item, left_ms(item, turned, now)
 
 
 def saw(student: Student, now: datetime) -> None:
@@ -119,26 +163,38 @@ def saw(student: Student, now: datetime) -> None:
         Student.objects.filter(id=student.id).update(last_seen_at=now)
 
 
-def item_of(assignment: Assignment, item_id: UUID) -> Item:
+def item_of(edition: Edition, item_id: UUID) -> Item:
     """Raises NoSuchItemError."""
-    found = next((i for i in frozen(assignment.edition_id).items if i.id == str(item_id)), None)
+    found = next((i for i in edition.items if i.id == str(item_id)), None)
     if found is None:
         raise NoSuchItemError
     return found
 
 
 def report_played(student: Student, stretches: list[dict[str, Any]]) -> None:
-    """Take stretches played; those longer than the wall clock allows are not believed. Sent twice, taken once."""
+    """Take stretches played; what there was no time for is not believed, and noted. Sent twice, taken once."""
     end_ms = frozen(student.assignment.edition_id).content["end_ms"]
-    rows = []
+    now = timezone.now()
+    passed_ms = (now - student.joined_at) // timedelta(milliseconds=1)
+    known = set(Stretch.objects.filter(id__in=[s["id"] for s in stretches]).values_list("id", flat=True))
+    played_ms = student.stretches.aggregate(all=Sum(F("end_ms") - F("start_ms")))["all"] or 0
+    rows, doubted = [], False
     for given in stretches:
         start_ms, stop_ms = max(0, given["start_ms"]), min(given["end_ms"], end_ms)
-        if start_ms < stop_ms and Played(Span(start_ms, stop_ms), given["wall_ms"]).counts:
-            rows.append(
-                Stretch(id=given["id"], student=student, start_ms=start_ms, end_ms=stop_ms, wall_ms=given["wall_ms"])
-            )
+        if start_ms >= stop_ms or given["id"] in known:
+            continue
+        stretch = Played(Span(start_ms, stop_ms), given["wall_ms"])
+        if not stretch.counts or not had_time_for(played_ms + stretch.span.length_ms, passed_ms):
+            doubted = True
+            continue
+        played_ms += stretch.span.length_ms
+        rows.append(
+            Stretch(id=given["id"], student=student, start_ms=start_ms, end_ms=stop_ms, wall_ms=given["wall_ms"])
+        )
     Stretch.objects.bulk_create(rows, ignore_conflicts=True)
-    saw(student, timezone.now())
+    if doubted and not student.over_reported:
+        Student.objects.filter(id=student.id).update(over_reported=True)
+    saw(student, now)
 
 
 def finish(student: Student) -> Student:

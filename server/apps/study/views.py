@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any, cast
 from uuid import UUID
 
@@ -19,15 +20,16 @@ from rest_framework.views import APIView
 
 from apps.assignments.models import Assignment, frozen
 from apps.assignments.services import edition_content
-from apps.lessons.models import Item
+from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
 from apps.study import selectors, services
 from apps.study import serializers as shapes
-from apps.study.models import Student
+from apps.study.models import Answer, Student
 from config.api import TeacherView
 from escuela_core.items import item_from_json, items_from_json
 from escuela_core.study import Policy, mark, response_from_json
-from escuela_core.study.progress import Tried, may_answer
+from escuela_core.study.ordering import Ordering, as_written
+from escuela_core.study.progress import Standing, Tried, may_answer
 
 
 def raw_response(request: Request) -> Any:
@@ -78,18 +80,20 @@ class StudyAddress(APIView):
         now = timezone.now()
         edition = frozen(assignment.edition_id)
         state = assignment.policy().state(now)
-        lesson = None
+        lesson = told = None
+        if student is not None:
+            told = selectors.state_of(student, now)
+            services.let_out(student, [i["item"] for i in told["items"] if i["key"]])
         if student is not None and state != "not_yet":
-            whose = str(student.id) if assignment.shuffle else ""
             media = selectors.media_of(edition.recording)
-            lesson = selectors.lesson_for(edition.content, edition.items, media, shuffled_for=whose)
+            lesson = selectors.lesson_for(edition.content, selectors.questions_for(student), media)
         data = {
             "title": edition.content["title"],
             "item_count": len(edition.content["items"]),
             "state": state,
             "rules": assignment,
             "lesson": lesson,
-            "student": selectors.state_of(student, assignment, now) if student is not None else None,
+            "student": told,
         }
         return Response(shapes.StudyOut(data).data, headers={"Cache-Control": "no-store"})
 
@@ -119,6 +123,13 @@ class StudyView(StudyAddress):
         )
         return response
 
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, code: str) -> Response:
+        """Leave a shared device: it knows the student no more; what they did stays."""
+        response = Response(status=204)
+        response.delete_cookie(COOKIE + self.assignment(code).code, samesite="Lax")
+        return response
+
 
 class AnswersView(StudyAddress):
     @extend_schema(request=shapes.AnswerIn, responses=shapes.ProgressOut)
@@ -128,28 +139,38 @@ class AnswersView(StudyAddress):
         who = self.who(request, code)
         try:
             student, tries = services.answer(
-                who, given.validated_data["id"], given.validated_data["item"], raw_response(request)
+                who,
+                given.validated_data["id"],
+                given.validated_data["item"],
+                raw_response(request),
+                timedelta(milliseconds=given.validated_data["waited_ms"]),
             )
         except services.NotJoinedError:
             self.assignment(code)
             raise
-        item = services.item_of(student.assignment, given.validated_data["item"])
-        policy = student.assignment.policy()
-        state = policy.state(timezone.now())
-        told = selectors.progress(item, tries, policy, state, finished=student.finished_at is not None)
+        item_id = given.validated_data["item"]
+        told = selectors.progress(
+            services.item_of(frozen(student.assignment.edition_id), item_id),
+            tries,
+            services.standing_of(student, timezone.now()),
+            services.ordering_of(student),
+            key_shown=item_id in student.shown,
+        )
+        if told["key"]:
+            services.let_out(student, [told["item"]])
         return Response(shapes.ProgressOut(told).data)
 
 
 class ClockView(StudyAddress):
     @extend_schema(request=shapes.ClockIn, responses=shapes.ClockOut)
     def post(self, request: Request, code: str) -> Response:
-        """A timed item is before the student, or its part is being heard again; what is left of its time."""
+        """Open a timed item, or hear its part again; what it asks, and what is left of its time."""
         given = shapes.ClockIn(data=request.data)
         given.is_valid(raise_exception=True)
-        left_ms = services.turn_clock(
-            self.joined(request, code), given.validated_data["item"], rests=given.validated_data["rests"]
-        )
-        return Response(shapes.ClockOut({"left_ms": left_ms}).data)
+        student = self.joined(request, code)
+        item, left_ms = services.turn_clock(student, given.validated_data["item"], rests=given.validated_data["rests"])
+        asked = selectors.question(item, services.ordering_of(student).of(item))
+        return Response(shapes.ClockOut({"left_ms": left_ms, "question": asked}).data)
 
 
 class PlayedView(StudyAddress):
@@ -169,7 +190,7 @@ class FinishView(StudyAddress):
         return self.shown(student.assignment, student)
 
 
-REHEARSED = Policy(attempts=2)
+REHEARSED = Standing(Policy(attempts=2), "open")
 
 
 class RehearsalView(TeacherView):
@@ -180,8 +201,11 @@ class RehearsalView(TeacherView):
         lesson = lesson_of(self.teacher, lesson_id)
         items = [i for i in lesson.items.filter(place=Item.Place.LESSON) if i.pause_ms is not None]
         content = edition_content(lesson, items)
-        core = items_from_json({"items": content["items"]})
-        data = selectors.lesson_for(content, core, selectors.media_of(lesson.recording))
+        asked = [
+            selectors.question(item, rehearsed_by(lesson).of(item))
+            for item in items_from_json({"items": content["items"]})
+        ]
+        data = selectors.lesson_for(content, asked, selectors.media_of(lesson.recording))
         every = selectors.materials_for(content, ("before", "during", "after"))
         return Response(shapes.StudyLessonOut(data | {"materials": every}).data)
 
@@ -193,23 +217,18 @@ class RehearsalView(TeacherView):
         given.is_valid(raise_exception=True)
         row = get_object_or_404(Item, id=given.validated_data["item"], lesson=lesson)
         item = item_from_json(row.content | {"id": str(row.id)})
-        response = response_from_json(raw_response(request), item)
-        before = tuple(given.validated_data["tries"])
-        may_answer(item, Tried(before), REHEARSED, "open", 0, not_sure=response.not_sure)
-        outcome = mark(item, response)
-        rehearsed: list[Any] = [_Rehearsed(o) for o in before]
-        rehearsed.append(_Rehearsed(outcome.outcome, raw_response(request), outcome.share))
-        told = selectors.progress(item, rehearsed, REHEARSED, "open", finished=False)
+        before: tuple[Any, ...] = tuple(given.validated_data["tries"])
+        ordering = rehearsed_by(lesson)
+        may_answer(item, Tried(before), REHEARSED, 0, not_sure=response_from_json(raw_response(request), item).not_sure)
+        written = as_written(raw_response(request), ordering.of(item))
+        result = mark(item, response_from_json(written, item))
+        # Tries that are marked and forgotten: they are never saved.
+        tries = [Answer(id=NOBODY, outcome=o, response={}) for o in before]
+        tries.append(Answer(id=NOBODY, outcome=result.outcome, response=written, share=result.share))
+        told = selectors.progress(item, tries, REHEARSED, ordering, key_shown=False)
         return Response(shapes.ProgressOut(told).data)
 
 
-class _Rehearsed:
-    """A try that is marked and forgotten."""
-
-    id = UUID(int=0)
-    comment = ""
-
-    def __init__(self, outcome: str, response: dict[str, Any] | None = None, share: float | None = None) -> None:
-        self.outcome = outcome
-        self.response = response or {}
-        self.share = share
+def rehearsed_by(lesson: Lesson) -> Ordering:
+    """The orders that a rehearsal shows; they hide nothing from the teacher."""
+    return Ordering(str(lesson.id), "rehearsal")

@@ -1,8 +1,10 @@
 import csv
 import io
 import uuid
+from datetime import timedelta
 
 import pytest
+from django.utils import timezone
 
 from apps.results.export import neutral
 from apps.study.models import Answer, Student
@@ -26,6 +28,7 @@ def klass(assignment, lesson):
     choice, gap, opened = (item_with(lesson, k) for k in ("choice", "gap", "open"))
     ana, ben, cai = (join(assignment, n) for n in ("Ana", "Ben", "Cai"))
     join(assignment, "Dua")
+    ana.joined_at = ben.joined_at = timezone.now() - timedelta(hours=1)
     play(ana, (0, 52_000), (24_000, 32_000))
     give(ana, choice, {"chosen": [1]})
     give(ana, gap, {"text": "olivares"})

@@ -8,10 +8,11 @@ from django.test import Client
 from django.utils import timezone
 
 from apps.assignments.models import Assignment
+from apps.results.selectors import sheet_data
 from apps.study.models import Answer, Stretch, Student
 from apps.study.services import join
 
-from ..conftest import StudentBrowser, item_with
+from ..conftest import StudentBrowser, item_with, there_since
 
 pytestmark = pytest.mark.django_db
 RIGHT, WRONG = {"chosen": [1]}, {"chosen": [0]}
@@ -140,11 +141,12 @@ def test_a_gap_with_a_bank_offers_its_words_without_saying_which_is_right(teache
 
 def test_an_item_not_reached_is_refused_where_skipping_is(browser, assignment, lesson) -> None:
     policy(assignment, skipping="watched")
+    there_since(minutes=10)
     item = item_with(lesson, "gap")
     assert browser.answer(item, {"text": "Olivares"}).json()["code"] == "not_reached"
-    browser.post(
-        "played/", {"stretches": [{"id": str(uuid.uuid4()), "start_ms": 0, "end_ms": 38_000, "wall_ms": 38_000}]}
-    )
+    browser.played((37_000, 38_000))
+    assert browser.answer(item, {"text": "Olivares"}).json()["code"] == "not_reached"
+    browser.played((0, 38_000))
     assert browser.answer(item, {"text": "Olivares"}).status_code == 200
 
 
@@ -183,11 +185,14 @@ def test_options_come_in_an_order_of_each_one_s_own_and_count_as_written(assignm
         browser = StudentBrowser(assignment, f"Student {number}")
         shown = browser.get()["lesson"]["items"]
         choice = next(i for i in shown if i["kind"] == "choice")
-        orders.add(tuple(choice["order"]))
-        assert sorted(choice["order"]) == [0, 1, 2]
+        orders.add(tuple(choice["options"]))
         assert browser.get()["lesson"]["items"] == shown
     assert len(orders) > 1
-    assert browser.answer(item_with(lesson, "choice"), {"chosen": [1]}).json()["answers"][0]["outcome"] == "right"
+    place = choice["options"].index("About six minutes")
+    told = browser.answer(item_with(lesson, "choice"), {"chosen": [place]}).json()
+    assert (told["answers"][0]["outcome"], told["key"]["correct"]) == ("right", [place])
+    assert told["answers"][0]["response"] == {"chosen": [place]}
+    assert Answer.objects.get().response == RIGHT
 
 
 def test_an_item_of_another_lesson_is_refused(browser) -> None:
@@ -200,10 +205,22 @@ def test_stretches_are_merged_believed_within_reason_and_taken_once(browser) -> 
         return {"id": str(uuid.uuid5(uuid.NAMESPACE_URL, key)), "start_ms": start, "end_ms": end, "wall_ms": wall}
 
     rows = [stretch(0, 9_000, 9_000, "a"), stretch(8_000, 20_000, 7_000, "b"), stretch(20_000, 50_000, 1_000, "c")]
+    there_since(minutes=10)
     for _ in range(2):
         assert browser.post("played/", {"stretches": rows}).status_code == 204
     assert Stretch.objects.count() == 2
     assert browser.get()["student"]["watched"] == [{"start_ms": 0, "end_ms": 20_000}]
+
+
+def test_more_than_there_was_time_for_is_not_counted_and_stands_on_the_sheet(browser, assignment) -> None:
+    there_since(minutes=0)
+    browser.played((0, 9_000))
+    assert not sheet_data(assignment)["students"][0]["over_reported"]
+    # Each stretch by itself took as long as it says; together there was no time for them.
+    browser.played((9_000, 20_000))
+    row = sheet_data(assignment)["students"][0]
+    assert row["over_reported"]
+    assert browser.get()["student"]["watched"] == [{"start_ms": 0, "end_ms": 9_000}]
 
 
 def test_finishing_shows_what_was_held_back_to_the_end(browser, assignment, lesson) -> None:

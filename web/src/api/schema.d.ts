@@ -917,7 +917,8 @@ export interface paths {
         put?: never;
         /** @description Join under a nickname; a device that has joined already goes on as it was. */
         post: operations["study_create"];
-        delete?: never;
+        /** @description Leave a shared device: it knows the student no more; what they did stays. */
+        delete: operations["study_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -949,7 +950,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A timed item is before the student, or its part is being heard again; what is left of its time. */
+        /** @description Open a timed item, or hear its part again; what it asks, and what is left of its time. */
         post: operations["study_clock_create"];
         delete?: never;
         options?: never;
@@ -1039,12 +1040,18 @@ export interface components {
             /** Format: double */
             replayed: number;
         };
+        /** @description ``waited_ms``: how long the answer waited on the device before it could be sent. */
         AnswerInRequest: {
             /** Format: uuid */
             id: string;
             /** Format: uuid */
             item: string;
             response: components["schemas"]["ResponseDataRequest"];
+            /**
+             * Format: int64
+             * @default 0
+             */
+            waited_ms: number;
         };
         AssignmentOut: {
             /** Format: uuid */
@@ -1071,6 +1078,7 @@ export interface components {
             offer_not_sure?: boolean;
             shuffle?: boolean;
             time_limits?: boolean;
+            grace_min?: number;
             /** Format: date-time */
             readonly created_at: string;
         };
@@ -1133,6 +1141,7 @@ export interface components {
         };
         ClockOut: {
             left_ms: number;
+            question: components["schemas"]["QuestionOut"];
         };
         CriterionData: {
             text: string;
@@ -1189,7 +1198,7 @@ export interface components {
             end_ms: number | null;
         };
         /** @enum {string} */
-        FeedbackEnum: "at_once" | "at_end";
+        FeedbackEnum: "at_once" | "at_end" | "after_closing";
         FindingOut: {
             code: string;
             severity: components["schemas"]["SeverityEnum"];
@@ -1229,6 +1238,10 @@ export interface components {
             tries: number;
             comment: string;
             marked: boolean;
+            /** Format: date-time */
+            given_at: string | null;
+            /** Format: date-time */
+            received_at: string;
         };
         HostFoundOut: {
             host: string;
@@ -1498,7 +1511,7 @@ export interface components {
             ids: string[];
         };
         /** @enum {string} */
-        OutcomeEnum: "right" | "wrong" | "not_sure" | "out_of_time" | "waiting" | "read" | "taken";
+        OutcomeEnum: "right" | "wrong" | "not_sure" | "out_of_time" | "waiting" | "read" | "taken" | "marked";
         OverviewOfItems: {
             unasked: string[];
             quiet: components["schemas"]["SpanData"][];
@@ -1565,6 +1578,7 @@ export interface components {
             offer_not_sure?: boolean;
             shuffle?: boolean;
             time_limits?: boolean;
+            grace_min?: number;
         };
         PatchedSegmentInRequest: {
             title?: string;
@@ -1630,13 +1644,14 @@ export interface components {
         };
         /** @enum {string} */
         PurposeEnum: "check" | "predict";
+        /** @description ``withheld``: nothing is asked yet, since the item's clock has not been started. */
         QuestionOut: {
+            withheld: boolean;
             id: string;
             kind: components["schemas"]["ItemKindEnum"];
             prompt: string;
             left: string[];
             options: string[];
-            order: number[];
             several: boolean;
             /** Format: double */
             marks: number;
@@ -1733,6 +1748,7 @@ export interface components {
             due_at: string | null;
             /** Format: date-time */
             closes_at: string | null;
+            grace_min: number;
             attempts: number;
             feedback: components["schemas"]["FeedbackEnum"];
             show_key: boolean;
@@ -1800,6 +1816,7 @@ export interface components {
             offer_not_sure?: boolean;
             shuffle?: boolean;
             time_limits?: boolean;
+            grace_min?: number;
             /** @default  */
             name: string;
             /** @default false */
@@ -1847,6 +1864,7 @@ export interface components {
             minutes: number;
             finished: boolean;
             late: boolean;
+            over_reported: boolean;
         };
         SignInInRequest: {
             email: string;
@@ -1896,10 +1914,11 @@ export interface components {
         StepStateEnum: "waiting" | "running" | "done";
         StudentItemOut: {
             prompt: string;
-            done: boolean;
             answers: components["schemas"]["GivenOut"][];
         };
         StudentOut: {
+            /** Format: uuid */
+            id: string;
             nickname: string;
             finished: boolean;
             state: components["schemas"]["AssignmentStateEnum"];
@@ -1988,6 +2007,7 @@ export interface components {
             label?: string;
             by_machine?: boolean;
         };
+        /** @description ``taken`` while it is not said if the answer was right, ``marked`` once the teacher has read it. */
         TryOut: {
             /** Format: uuid */
             id: string;
@@ -3867,6 +3887,26 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StudyOut"];
                 };
+            };
+        };
+    };
+    study_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -41,6 +41,7 @@ const FIRST: Policy = {
   offer_not_sure: true,
   shuffle: false,
   time_limits: true,
+  grace_min: 60,
   with_unseen: false,
 };
 
@@ -155,6 +156,8 @@ function local(iso: string | null | undefined): string {
   return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
 }
 
+const GRACES_MIN = [0, 60, 24 * 60, 3 * 24 * 60];
+
 function Rules({ policy, put }: Part) {
   const { t } = useTranslation();
   return (
@@ -173,7 +176,10 @@ function Rules({ policy, put }: Part) {
         label={t("share.feedback")}
         value={policy.feedback ?? "at_once"}
         change={(feedback) => put({ feedback })}
-        options={(["at_once", "at_end"] as const).map((value) => ({ value, label: t(`share.feedback.${value}`) }))}
+        options={(["at_once", "at_end", "after_closing"] as const).map((value) => ({
+          value,
+          label: t(`share.feedback.${value}`),
+        }))}
       />
       <OneOf
         label={t("share.skipping")}
@@ -184,6 +190,19 @@ function Rules({ policy, put }: Part) {
           label: t(`share.skipping.${value}`),
         }))}
       />
+      <Field label={t("share.grace")} help={t("share.graceHelp")}>
+        <select
+          className="field !w-auto"
+          value={policy.grace_min ?? 60}
+          onChange={(e) => put({ grace_min: Number(e.target.value) })}
+        >
+          {GRACES_MIN.map((minutes) => (
+            <option key={minutes} value={minutes}>
+              {minutes ? t("share.graceHours", { count: minutes / 60 }) : t("share.graceNone")}
+            </option>
+          ))}
+        </select>
+      </Field>
       <Toggle label={t("share.showKey")} on={policy.show_key ?? true} change={(show_key) => put({ show_key })} />
       <Toggle
         label={t("share.offerNotSure")}

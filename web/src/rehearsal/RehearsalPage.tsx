@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useNavigate, useParams } from "react-router";
 import { api, body } from "../api/client";
@@ -18,6 +18,7 @@ const RULES: Rules = {
   opens_at: null,
   due_at: null,
   closes_at: null,
+  grace_min: 0,
   attempts: 2,
   feedback: "at_once",
   show_key: true,
@@ -42,6 +43,7 @@ export function RehearsalPage() {
 
 function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
   const clock = useClock();
+  const [finished, setFinished] = useState(false);
   const door: StudyDoor = useMemo(
     () => ({
       answer: async (item, response, before) =>
@@ -51,13 +53,13 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
             body: { item, response, tries: before },
           }),
         ),
-      clock: async () => null,
+      open: async (item) => (lesson.items.find((i) => i.id === item)?.time_limit_s ?? 0) * 1000,
       played: () => undefined,
-      finish: async () => undefined,
+      finish: async () => setFinished(true),
     }),
-    [id],
+    [id, lesson],
   );
-  const course = useCourse({ clock, lesson, rules: RULES, door, first: [], furthestMs: 0, finished: false });
+  const course = useCourse({ clock, lesson, rules: RULES, door, first: [], furthestMs: 0, finished });
   return (
     <>
       <Ruler id={id} clock={clock} course={course} seek={(ms) => course.seek(ms)} />
@@ -68,7 +70,6 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
         course={course}
         startMs={lesson.start_ms}
         after={lesson.materials.filter((m) => m.place === "after")}
-        finish={() => course.setPhase("ended")}
       />
     </>
   );

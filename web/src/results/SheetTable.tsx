@@ -25,6 +25,11 @@ export function SheetTable({ sheet, focus, look, inWords }: Props) {
               >
                 {s.nickname}
               </button>
+              {s.over_reported && (
+                <span className="ml-1 text-[12.5px] text-brick" title={t("results.overReportedWhy")}>
+                  {t("results.overReported")}
+                </span>
+              )}
               {s.late && <span className="ml-1 text-[12.5px] text-brick">{t("results.late")}</span>}
             </th>
             <td className="pr-3">

@@ -1,12 +1,12 @@
 import { useTranslation } from "react-i18next";
-import { clock } from "../app/times";
+import { clock, moment } from "../app/times";
 import { NotYet } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useStudentResult } from "./queries";
 
 /** One student from start to end. */
 export function StudentSide({ assignment, student }: { assignment: string; student: string }) {
-  const { t } = useTranslation();
+  const { t, i18n } = useTranslation();
   const found = useStudentResult(assignment, student);
   if (!found.data) return <NotYet error={found.error} />;
   return (
@@ -30,6 +30,14 @@ export function StudentSide({ assignment, student }: { assignment: string; stude
                 {a.said && a.said !== "?" && <span dir="auto">{a.said} · </span>}
                 {t(`study.outcome.${a.outcome}`, { count: a.tries })}
                 {a.comment && ` · ${a.comment}`}
+                {a.given_at && (
+                  <span className="block text-quiet">
+                    {t("results.waited", {
+                      given: moment(a.given_at, i18n.language),
+                      arrived: moment(a.received_at, i18n.language),
+                    })}
+                  </span>
+                )}
               </p>
             ))}
           </li>

@@ -4,7 +4,7 @@ import { Button } from "../ui/Button";
 import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
 import { isArranged, Matching, Ordering } from "./Arrange";
-import type { Answered, Question, StudyDoor } from "./door";
+import type { Answered, Question } from "./door";
 import { TimeLeft } from "./TimeLeft";
 import { type Given, useGiven } from "./useGiven";
 import { useTimeLimit } from "./useTimeLimit";
@@ -15,8 +15,8 @@ type Props = {
   question: Question;
   offerNotSure: boolean;
   busy: boolean;
-  timed: boolean;
-  clock: StudyDoor["clock"];
+  /** When the time is up by this device's clock; null without a time limit. */
+  ends: number | null;
   send: (response: Answered) => void;
   hear: (() => void) | null;
 };
@@ -33,12 +33,7 @@ export function AnswerForm(props: Props) {
       : question.kind === "choice" || question.kind === "gap"
         ? question.options
         : [];
-  // Where the options stand in an order of their own, what is answered counts as they were written.
-  const order = question.kind === "choice" ? question.order : options.map((_, n) => n);
-  const pick = (place: number) => {
-    const n = order[place] ?? place;
-    put({ chosen: question.several ? toggled(chosen, n) : [n] });
-  };
+  const pick = (n: number) => put({ chosen: question.several ? toggled(chosen, n) : [n] });
   const banked = question.kind === "gap" && options.length > 0;
   const written = (question.kind === "gap" && !banked) || question.kind === "open";
   const ready = {
@@ -59,13 +54,7 @@ export function AnswerForm(props: Props) {
   const answer = () => ready && hand(responseOf(question, { ...given, text: filled }));
   const notSure = () => hand({ not_sure: true });
   // What stands there when the time is up is handed in as it is.
-  const { left, rest } = useTimeLimit(question, props.timed, props.clock, () =>
-    ready ? answer() : hand({ out_of_time: true }),
-  );
-  const hear = () => {
-    rest();
-    props.hear?.();
-  };
+  const left = useTimeLimit(props.ends, () => (ready ? answer() : hand({ out_of_time: true })));
   const sure = props.offerNotSure && question.kind !== "note";
   useKeys([
     ...options.map((_, n) => ({ keys: (LETTERS[n] ?? "").toUpperCase(), label: "", run: () => pick(n) })),
@@ -73,7 +62,7 @@ export function AnswerForm(props: Props) {
     { keys: "Enter", label: t("study.answer"), run: answer },
     { keys: "Ctrl+Enter", label: "", run: answer },
     { keys: "N", label: sure ? t("study.notSure") : "", run: notSure, off: !sure || options.length > 13 },
-    { keys: "H", label: t("study.hear"), run: hear, off: !props.hear || options.length > 7 },
+    { keys: "H", label: t("study.hear"), run: () => props.hear?.(), off: !props.hear || options.length > 7 },
   ]);
   return (
     <div>
@@ -93,16 +82,16 @@ export function AnswerForm(props: Props) {
         className={question.option_image_urls.some(Boolean) ? "grid grid-cols-2 gap-2 sm:grid-cols-3" : "space-y-2"}
       >
         <legend className="sr-only">{question.prompt}</legend>
-        {order.map((n, place) => (
+        {options.map((text, n) => (
           <OptionLine
-            key={options[n]}
+            key={text}
             name={question.id}
-            letter={LETTERS[place] ?? ""}
-            text={options[n] ?? ""}
+            letter={LETTERS[n] ?? ""}
+            text={text}
             ownWords={question.kind !== "true_false"}
             image={question.option_image_urls[n] ?? null}
             on={chosen.includes(n)}
-            pick={() => pick(place)}
+            pick={() => pick(n)}
             several={question.several}
           />
         ))}
@@ -123,7 +112,7 @@ export function AnswerForm(props: Props) {
           {question.kind === "note" ? t("study.goOn") : t("study.answer")}
         </Button>
         {props.hear && (
-          <Button onClick={hear} className="min-h-11">
+          <Button onClick={props.hear} className="min-h-11">
             {t("study.hear")}
           </Button>
         )}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
+import { ApiError } from "../api/client";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
@@ -7,7 +8,8 @@ import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
 import { AnswerForm } from "./AnswerForm";
 import type { Answered, Progress, Question, Rules, StudyDoor, StudyLesson } from "./door";
-import { Feedback } from "./Feedback";
+import { Feedback, said } from "./Feedback";
+import { TimedForm } from "./TimedForm";
 
 type Props = {
   lesson: StudyLesson;
@@ -16,7 +18,7 @@ type Props = {
   number: number;
   rules: Rules;
   send: (response: Answered) => Promise<Progress | null>;
-  clock: StudyDoor["clock"];
+  open: StudyDoor["open"];
   hear: (() => void) | null;
   goOn: () => void;
   goOnLabel: string;
@@ -27,23 +29,31 @@ export function Card(props: Props) {
   const { question, progress } = props;
   const { t } = useTranslation();
   const words = useWords();
-  const [again, setAgain] = useState(!progress?.answers.length);
+  const [again, setAgain] = useState(!progress?.answers.length && !progress?.done);
   const [busy, setBusy] = useState(false);
   const [kept, setKept] = useState(false);
   const [error, setError] = useState<unknown>(null);
+  const [refused, setRefused] = useState<Refused | null>(null);
   const send = async (response: Answered) => {
     setBusy(true);
     setError(null);
+    setRefused(null);
     try {
       const told = await props.send(response);
       setKept(told === null);
       setAgain(false);
       if (question.kind === "note") props.goOn();
-    } catch (refused) {
-      setError(refused);
+    } catch (why) {
+      // Closed, answered in another tab: nothing more to be done here, so the way goes on.
+      if (why instanceof ApiError && why.status === 409) {
+        setRefused({ why, response });
+        setAgain(false);
+      } else setError(why);
     }
     setBusy(false);
   };
+  const timed = props.rules.time_limits && question.time_limit_s !== null;
+  const form = { question, offerNotSure: props.rules.offer_not_sure, busy, send, hear: props.hear };
   return (
     <section
       aria-label={t("study.item", { number: props.number })}
@@ -58,9 +68,11 @@ export function Card(props: Props) {
           <span>{t("study.triesLeft", { count: progress?.tries_left ?? props.rules.attempts })}</span>
         )}
       </p>
-      <h2 {...words} className="mb-3 whitespace-pre-wrap text-[17px] font-semibold leading-snug">
-        <Rich text={question.prompt} />
-      </h2>
+      {!question.withheld && (
+        <h2 {...words} className="mb-3 whitespace-pre-wrap text-[17px] font-semibold leading-snug">
+          <Rich text={question.prompt} />
+        </h2>
+      )}
       {question.image_url && (
         <img src={question.image_url} alt={question.image_alt} className="mb-3 max-h-80 max-w-full rounded" />
       )}
@@ -69,46 +81,49 @@ export function Card(props: Props) {
         <audio controls autoPlay src={question.sound_url} aria-label={t("study.spoken")} className="mb-3 w-full" />
       )}
       <ErrorNotice error={error} />
-      {again ? (
-        <AnswerForm
-          question={question}
-          offerNotSure={props.rules.offer_not_sure}
-          busy={busy}
-          timed={props.rules.time_limits}
-          clock={props.clock}
-          send={send}
-          hear={props.hear}
-        />
-      ) : (
-        <Answer {...props} kept={kept} again={() => setAgain(true)} />
-      )}
+      {!again && <Answer {...props} kept={kept} refused={refused} again={() => setAgain(true)} />}
+      {again && timed && <TimedForm {...form} open={props.open} />}
+      {again && !timed && <AnswerForm {...form} ends={null} />}
     </section>
   );
 }
 
-function Answer(props: Props & { kept: boolean; again: () => void }) {
+/** What was given, and why it did not count. */
+type Refused = { why: ApiError; response: Answered };
+
+function Answer(props: Props & { kept: boolean; refused: Refused | null; again: () => void }) {
   const { t } = useTranslation();
-  const { progress } = props;
-  const more = !props.kept && (progress?.tries_left ?? 0) > 0 && progress?.answers.at(-1)?.outcome !== "right";
+  const { progress, refused } = props;
+  const more = !props.kept && !refused && (progress?.tries_left ?? 0) > 0;
+  // While nothing is said of right and wrong, the way on comes first.
+  const wrong = more && progress?.answers.at(-1)?.outcome === "wrong";
+  const againLabel = t(wrong ? "study.tryAgain" : "study.change");
   useKeys([
-    { keys: "Enter", label: props.goOnLabel, run: props.goOn },
+    { keys: "Enter", label: wrong ? againLabel : props.goOnLabel, run: wrong ? props.again : props.goOn },
+    { keys: "G", label: props.goOnLabel, run: props.goOn },
     { keys: "H", label: t("study.hear"), run: () => props.hear?.(), off: !props.hear },
-    { keys: "R", label: t("study.tryAgain"), run: props.again, off: !more },
+    { keys: "R", label: againLabel, run: props.again, off: !more },
   ]);
   return (
     <>
-      {props.kept || !progress ? (
-        <p role="status">{t("study.kept")}</p>
-      ) : (
+      {refused && (
+        <ErrorNotice error={refused.why}>
+          <span dir="auto" className="block whitespace-pre-wrap">
+            {t("study.youWrote")} {said(props.question, refused.response, t)}
+          </span>
+        </ErrorNotice>
+      )}
+      {props.kept && <p role="status">{t("study.kept")}</p>}
+      {!props.kept && progress && (!refused || progress.answers.length > 0 || progress.key) && (
         <Feedback question={props.question} progress={progress} lesson={props.lesson} />
       )}
       <div className="mt-3 flex flex-wrap gap-2">
         {more && (
-          <Button look="main" onClick={props.again} className="min-h-11">
-            {t("study.tryAgain")}
+          <Button look={wrong ? "main" : "plain"} onClick={props.again} className="min-h-11">
+            {againLabel}
           </Button>
         )}
-        <Button look={more ? "plain" : "main"} onClick={props.goOn} className="min-h-11">
+        <Button look={wrong ? "plain" : "main"} onClick={props.goOn} className="min-h-11">
           {props.goOnLabel}
         </Button>
         {props.hear && (

@@ -1,32 +1,27 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
+import { useKeys } from "../app/keys";
 import type { Clock } from "../player/clock";
 import { Button } from "../ui/Button";
 import { Rich } from "../ui/Rich";
 import { Around } from "./Around";
-import { isDone } from "./course";
-import type { Question, StudyLesson } from "./door";
+import { isAnswered, isDone } from "./course";
+import type { Question, Rules, StudyLesson } from "./door";
 import { Feedback } from "./Feedback";
 import type { StudyMaterial } from "./materials";
 import type { Course } from "./useCourse";
 
-type Props = { clock: Clock; lesson: StudyLesson; course: Course; finish: () => void; after: StudyMaterial[] };
+type Props = { clock: Clock; lesson: StudyLesson; rules: Rules; course: Course; after: StudyMaterial[] };
 
-/** The end: everything once more, with what may be told of it. */
-export function EndPage({ clock, lesson, course, after }: Props) {
+/** The end: everything once more, with what may be told of it; what is still open, before the student finishes. */
+export function EndPage({ clock, lesson, rules, course, after }: Props) {
   const { t } = useTranslation();
   const asked = lesson.items.filter((i) => i.kind !== "note");
-  const right = asked.filter((i) => course.progress.get(i.id)?.answers.at(-1)?.outcome === "right").length;
-  const told = asked.some((i) =>
-    course.progress.get(i.id)?.answers.some((a) => a.outcome === "right" || a.outcome === "wrong"),
-  );
-  const open = asked.filter((i) => !isDone(course.progress, i));
-  const hear = (item: Question) => {
-    const stop = course.stops.find((s) => s.items.some((i) => i.id === item.id));
-    if (!stop) return;
-    clock.seek(stop.atMs);
-    course.ask(stop);
-  };
+  const last = (i: Question) => course.progress.get(i.id)?.answers.at(-1);
+  const right = asked.filter((i) => last(i)?.outcome === "right").length;
+  const told = asked.some((i) => last(i)?.outcome === "right" || last(i)?.outcome === "wrong");
+  const answered = asked.filter((i) => isAnswered(course.progress, i)).length;
+  const { finished } = course;
   return (
     <div className="p-4">
       <h1 dir="auto" className="font-script text-2xl font-semibold">
@@ -35,22 +30,17 @@ export function EndPage({ clock, lesson, course, after }: Props) {
       <p className="mb-4 mt-1">
         {told
           ? t("study.endRight", { right, count: asked.length })
-          : t("study.endDone", { done: asked.length - open.length, count: asked.length })}
+          : t("study.endDone", { done: answered, count: asked.length })}
+        {finished && !told && rules.feedback === "after_closing" && ` ${t("study.afterClosing")}`}
       </p>
-      {open.length > 0 && (
-        <p className="mb-3 border-l-4 border-amber bg-sheet px-3 py-2">{t("study.endOpen", { count: open.length })}</p>
-      )}
+      {!finished && <Finish course={course} rules={rules} open={asked.filter((i) => !isDone(course.progress, i))} />}
       <ol className="space-y-4">
         {asked.map((item, n) => (
           <li key={item.id} className="rounded border border-rule bg-sheet p-3">
             <h2 dir="auto" className="mb-2 font-semibold">
-              {n + 1}. <Rich text={item.prompt} />
+              {n + 1}. {item.withheld ? t("study.timed") : <Rich text={item.prompt} />}
             </h2>
-            {course.progress.get(item.id)?.answers.length ? (
-              <Feedback question={item} progress={course.progress.get(item.id) as never} lesson={lesson} />
-            ) : (
-              <Button onClick={() => hear(item)}>{t("study.answerNow")}</Button>
-            )}
+            <Given item={item} lesson={lesson} course={course} />
           </li>
         ))}
       </ol>
@@ -58,6 +48,59 @@ export function EndPage({ clock, lesson, course, after }: Props) {
         <Around materials={after} open />
       </div>
       <WatchAgain course={course} clock={clock} startMs={lesson.start_ms} />
+    </div>
+  );
+}
+
+/** One item at the end: what was given and is told of it, and the way back to it while it is open. */
+function Given({ item, lesson, course }: { item: Question; lesson: StudyLesson; course: Course }) {
+  const { t } = useTranslation();
+  const progress = course.progress.get(item.id);
+  const given = progress !== undefined && progress.answers.length > 0;
+  return (
+    <>
+      {progress && (given || progress.key) && <Feedback question={item} progress={progress} lesson={lesson} />}
+      {progress?.done && !given && !progress.key && <p className="text-quiet">{t("study.kept")}</p>}
+      {!isDone(course.progress, item) && (
+        <Button className={given ? "mt-2" : ""} onClick={() => course.askFromList(item.id)}>
+          {t(given ? "study.change" : "study.answerNow")}
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** Finishing lets go of what was held back and makes the answers final, so it is pressed, unless nothing is open. */
+function Finish({ course, rules, open }: { course: Course; rules: Rules; open: Question[] }) {
+  const { t } = useTranslation();
+  const [pressed, setPressed] = useState(false);
+  const finish = () => {
+    setPressed(true);
+    course.finish();
+  };
+  const nothingOpen = open.length === 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when everything is settled
+  useEffect(() => {
+    if (nothingOpen && !pressed) finish();
+  }, [nothingOpen]);
+  useKeys([{ keys: "F", label: t("study.finish"), run: finish, off: pressed }]);
+  const unanswered = open.filter((i) => !isAnswered(course.progress, i)).length;
+  if (pressed) {
+    return (
+      <p role="status" className="mb-3 border-l-4 border-amber bg-sheet px-3 py-2">
+        {t("study.finishing")}
+      </p>
+    );
+  }
+  return (
+    <div className="mb-4 border-l-4 border-amber bg-sheet px-3 py-2">
+      {unanswered > 0 && <p>{t("study.endOpen", { count: unanswered })}</p>}
+      <p className="mb-2">
+        {t(rules.show_key && rules.feedback !== "after_closing" ? "study.finalKey" : "study.final")}
+      </p>
+      <Button look="main" className="min-h-11" onClick={finish}>
+        {t("study.finish")}
+      </Button>
     </div>
   );
 }

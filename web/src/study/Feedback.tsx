@@ -2,43 +2,67 @@ import { useTranslation } from "react-i18next";
 import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
 import { arrangedInWords } from "./Arrange";
-import type { Answered, Progress, Question, StudyLesson } from "./door";
+import type { Answered, Outcome, Progress, Question, StudyLesson } from "./door";
 
 /** What is said back after an answer: whether it was right, the key and why, as far as the policy lets go of them. */
 export function Feedback(props: { question: Question; progress: Progress; lesson: StudyLesson }) {
   const { question, progress } = props;
   const { t } = useTranslation();
   const last = progress.answers.at(-1);
-  if (!last) return <p className="text-quiet">{t("study.kept")}</p>;
-  const edge = {
-    right: "border-l-moss",
-    wrong: "border-l-brick",
-    out_of_time: "border-l-brick",
-    not_sure: "border-l-line",
-    waiting: "border-l-amber",
-  };
-  const side = edge[last.outcome as keyof typeof edge] ?? "border-l-line";
   return (
     <div aria-live="polite">
-      <div className={`mb-2 rounded border border-l-4 border-rule bg-paper px-3 py-2 ${side}`}>
-        <p dir="auto" className="font-semibold">
-          <Rich text={said(question, last.response as Answered, t)} />
-        </p>
-        <p className="text-[14px] text-quiet">
-          {t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
-        </p>
-        {last.comment && <p dir="auto">{last.comment}</p>}
-      </div>
+      {last ? (
+        <Last question={question} progress={progress} last={last} />
+      ) : (
+        <p className="mb-2 text-quiet">{t("study.notAnswered")}</p>
+      )}
       {progress.key && (
         <>
-          {chosenIn(last.response).map((n) => (
+          {chosenIn(last?.response ?? {}).map((n) => (
             <p key={n} dir="auto" className="mb-2">
               <Rich text={progress.key?.feedback[n] ?? ""} />
             </p>
           ))}
-          <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} right={last.outcome === "right"} />
+          <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} outcome={last?.outcome} />
         </>
       )}
+    </div>
+  );
+}
+
+const EDGES: Partial<Record<Outcome, string>> = {
+  right: "border-l-moss",
+  marked: "border-l-moss",
+  wrong: "border-l-brick",
+  out_of_time: "border-l-brick",
+  waiting: "border-l-amber",
+};
+
+/** The last answer in words, and what it came to. */
+function Last({
+  question,
+  progress,
+  last,
+}: {
+  question: Question;
+  progress: Progress;
+  last: Progress["answers"][number];
+}) {
+  const { t } = useTranslation();
+  const marks = ((last.share ?? 0) * question.marks).toLocaleString(undefined, { maximumFractionDigits: 2 });
+  return (
+    <div
+      className={`mb-2 rounded border border-l-4 border-rule bg-paper px-3 py-2 ${EDGES[last.outcome] ?? "border-l-line"}`}
+    >
+      <p dir="auto" className="font-semibold">
+        <Rich text={said(question, last.response as Answered, t)} />
+      </p>
+      <p className="text-[14px] text-quiet">
+        {last.outcome === "marked"
+          ? t("study.markedBy", { marks, most: question.marks })
+          : t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
+      </p>
+      {last.comment && <p dir="auto">{last.comment}</p>}
     </div>
   );
 }
@@ -51,7 +75,7 @@ function KeyShown(props: {
   question: Question;
   keyOf: NonNullable<Progress["key"]>;
   lesson: StudyLesson;
-  right: boolean;
+  outcome: Outcome | undefined;
 }) {
   const { question, keyOf } = props;
   const { t } = useTranslation();
@@ -64,9 +88,9 @@ function KeyShown(props: {
   );
   return (
     <div className="space-y-2">
-      {!props.right && answer && (
+      {props.outcome !== "right" && answer && (
         <p>
-          <span className="text-quiet">{t("study.rightAnswer")} </span>
+          <span className="text-quiet">{t(question.kind === "open" ? "study.goodAnswer" : "study.rightAnswer")} </span>
           <b dir="auto">
             <Rich text={answer} />
           </b>

@@ -10,7 +10,7 @@ import { WordsLanguage } from "../ui/words";
 import { Around } from "./Around";
 import { Bar } from "./Bar";
 import { Card } from "./Card";
-import { isDone } from "./course";
+import { isAnswered, isDone } from "./course";
 import type { Rules, StudyLesson } from "./door";
 import { EndPage } from "./EndPage";
 import type { StudyMaterial } from "./materials";
@@ -25,7 +25,6 @@ type Props = {
   course: Course;
   startMs: number;
   after: StudyMaterial[];
-  finish: () => void;
 };
 
 /** The room a student is in: picture first, then what is spoken, or one card at a time. */
@@ -76,7 +75,9 @@ export function StudyRoom(props: Props) {
 function Asking({ clock, lesson, course, rules }: Props) {
   const { t } = useTranslation();
   const top = useRef<HTMLDivElement>(null);
-  const question = course.stop?.items[course.index];
+  // The lesson has it as it is asked by now; a timed one may have been opened since.
+  const at = course.stop?.items[course.index];
+  const question = lesson.items.find((i) => i.id === at?.id);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each new card takes the focus
   useEffect(() => {
     top.current?.focus({ preventScroll: true });
@@ -94,20 +95,20 @@ function Asking({ clock, lesson, course, rules }: Props) {
         number={lesson.items.findIndex((i) => i.id === question.id) + 1}
         rules={rules}
         send={(response) => course.send(question.id, response)}
-        clock={course.itemClock}
+        open={course.openItem}
         hear={from < course.stop.atMs ? () => course.hear(from) : null}
         goOn={course.goOn}
-        goOnLabel={more ? t("study.nextItem") : t("study.goOn")}
+        goOnLabel={t(course.fromList ? "study.toTheList" : more ? "study.nextItem" : "study.goOn")}
       />
     </div>
   );
 }
 
-function Transport({ clock, lesson, course, back, finish }: Props & { back: () => void }) {
+function Transport({ clock, lesson, course, back }: Props & { back: () => void }) {
   const { t } = useTranslation();
   const playing = useOnClock(clock, (c) => c.playing);
   const atEnd = useOnClock(clock, (c) => c.nowMs >= lesson.end_ms - 500);
-  const done = lesson.items.filter((i) => isDone(course.progress, i)).length;
+  const done = lesson.items.filter((i) => isAnswered(course.progress, i)).length;
   return (
     <div className="sticky bottom-0 flex flex-wrap items-center gap-2 border-t border-rule bg-sheet px-4 py-3">
       {course.phase === "hearing" ? (
@@ -123,7 +124,7 @@ function Transport({ clock, lesson, course, back, finish }: Props & { back: () =
             {t("study.back")}
           </Button>
           {(atEnd || done === lesson.items.length) && (
-            <Button className="min-h-11" onClick={finish}>
+            <Button className="min-h-11" onClick={() => course.setPhase("ended")}>
               {t("study.toTheEnd")}
             </Button>
           )}

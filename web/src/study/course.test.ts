@@ -8,7 +8,7 @@ const question = (id: string, pause_ms: number): Question => ({
   prompt: id,
   left: [],
   options: ["a", "b"],
-  order: [0, 1],
+  withheld: false,
   several: false,
   marks: 1,
   time_limit_s: null,

@@ -46,6 +46,12 @@ export function isDone(progress: Map<string, Progress>, item: Question): boolean
   return progress.get(item.id)?.done ?? false;
 }
 
+/** Whether something was given, on the way to the server perhaps, or nothing can be given any more. */
+export function isAnswered(progress: Map<string, Progress>, item: Question): boolean {
+  const told = progress.get(item.id);
+  return told !== undefined && (told.done || told.answers.length > 0);
+}
+
 /** The first stop at or after ``fromMs`` that still asks something. */
 export function nextStop(stops: Stop[], progress: Map<string, Progress>, fromMs: number): Stop | null {
   return stops.find((s) => s.atMs >= fromMs - 30 && s.items.some((i) => !isDone(progress, i))) ?? null;

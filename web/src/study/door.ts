@@ -12,8 +12,9 @@ export type Outcome = Schemas["TryOut"]["outcome"];
 export interface StudyDoor {
   /** Marks one try; null while there is no connection (the answer is kept and sent later). */
   answer(item: string, response: Answered, before: Outcome[]): Promise<Progress | null>;
-  /** A timed item is shown, or rests while its part is heard again; what is left in ms, null while it cannot be told. */
-  clock(item: string, rests: boolean): Promise<number | null>;
+  /** Opens a timed item, which is asked only from then on, or lets its clock rest while its part is heard again; what is
+   * left of its time in ms. Rejects without a connection: the server alone keeps the clock. */
+  open(item: string, rests: boolean): Promise<number>;
   played(stretch: Played): void;
   finish(): Promise<void>;
 }

@@ -23,6 +23,8 @@ export function useCourse(given: Given) {
   const [progress, setProgress] = useState(() => new Map(given.first.map((p) => [p.item, p])));
   const [phase, setPhase] = useState<Phase>(given.finished ? "ended" : "watching");
   const [stop, setStop] = useState<Stop | null>(null);
+  // Asked from the list at the end, to which the student goes back.
+  const [fromList, setFromList] = useState(false);
   const [index, setIndex] = useState(0);
   const furthest = useRef(given.furthestMs);
   const latest = useRef(progress);
@@ -38,6 +40,7 @@ export function useCourse(given: Given) {
     (at: Stop) => {
       clock.hold();
       setStop(at);
+      setFromList(false);
       setIndex(
         Math.max(
           0,
@@ -48,6 +51,17 @@ export function useCourse(given: Given) {
     },
     [clock],
   );
+
+  const askFromList = (item: string) => {
+    const at = stops.find((s) => s.items.some((i) => i.id === item));
+    if (!at) return;
+    clock.hold();
+    clock.seek(at.atMs);
+    setStop(at);
+    setIndex(at.items.findIndex((i) => i.id === item));
+    setFromList(true);
+    setPhase("asking");
+  };
 
   // Arms the next pause whenever the student watches, or the leap over what is left out; the lesson ends with its last part.
   const arm = useCallback(() => {
@@ -74,6 +88,10 @@ export function useCourse(given: Given) {
   }, [clock]);
 
   const goOn = useCallback(() => {
+    if (fromList) {
+      setPhase("ended");
+      return;
+    }
     const left = stop ? stop.items.findIndex((i, n) => n > index && !isDone(latest.current, i)) : -1;
     if (left >= 0) {
       setIndex(left);
@@ -83,7 +101,7 @@ export function useCourse(given: Given) {
     const atEnd = clock.nowMs >= lesson.end_ms - 300;
     if (atEnd) setPhase("ended");
     else watch();
-  }, [stop, index, clock, lesson.end_ms, watch]);
+  }, [fromList, stop, index, clock, lesson.end_ms, watch]);
 
   const hear = useCallback(
     (fromMs: number) => {
@@ -127,7 +145,10 @@ export function useCourse(given: Given) {
     stop,
     index,
     send,
-    itemClock: door.clock,
+    fromList,
+    finished: given.finished,
+    finish: door.finish,
+    openItem: door.open,
     goOn,
     hear,
     seek,
@@ -135,7 +156,7 @@ export function useCourse(given: Given) {
     take,
     setPhase,
     leaveHearing,
-    ask,
+    askFromList,
   };
 }
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from random import Random
 from typing import Any, ClassVar, Literal
 
 from escuela_core.errors import EscuelaError
@@ -76,8 +77,12 @@ class Item:
 
     @property
     def shown(self) -> list[str]:
-        """What stands below the question to choose from or to arrange, in the order a student sees."""
+        """What stands below the question to choose from or to arrange, as it is written."""
         return []
+
+    def order(self, chance: Random, *, shuffle: bool) -> list[int]:
+        """Which of ``shown`` stands at each place before one student; ``shuffle`` is asked of choices alone."""
+        return list(range(len(self.shown)))
 
     @property
     def key_texts(self) -> list[str]:

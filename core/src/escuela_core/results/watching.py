@@ -1,4 +1,7 @@
-"""Played stretches to coverage and replay. One longer than the wall clock allows at 2x does not count."""
+"""Played stretches to coverage and replay. What was played faster than at 2x does not count.
+
+Devices say what was played and how long it took; the server's own clock bounds all of it together.
+"""
 
 from __future__ import annotations
 
@@ -10,6 +13,7 @@ from escuela_core.timeline import Span, merged
 FASTEST = 2.0
 # Clocks of devices and reports over the network differ by a little.
 SLACK_MS = 2_000
+ALL_SLACK_MS = 10_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,6 +26,11 @@ class Stretch:
     @property
     def counts(self) -> bool:
         return self.span.length_ms <= FASTEST * self.wall_ms + SLACK_MS
+
+
+def had_time_for(played_ms: int, passed_ms: int) -> bool:
+    """Whether so much can have been played in all while ``passed_ms`` went by on the server's clock."""
+    return played_ms <= FASTEST * passed_ms + ALL_SLACK_MS
 
 
 def coverage(watched: Iterable[Span], stretches: Sequence[Span]) -> float:

@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Literal
 
 from escuela_core.errors import EscuelaError
 
-Feedback = Literal["at_once", "at_end"]
+Feedback = Literal["at_once", "at_end", "after_closing"]
 Skipping = Literal["freely", "watched", "not_at_all"]
 State = Literal["not_yet", "open", "late", "closed"]
 MOST_ATTEMPTS = 10
+MOST_GRACE_MIN = 7 * 24 * 60
 
 
 class PolicyTimesError(EscuelaError):
@@ -28,11 +29,19 @@ class PolicyAttemptsError(EscuelaError):
         super().__init__(f"Attempts per item must be between 1 and {MOST_ATTEMPTS}.")
 
 
+class PolicyGraceError(EscuelaError):
+    code = "policy_grace"
+
+    def __init__(self) -> None:
+        super().__init__(f"The grace for answers given offline must be between 0 and {MOST_GRACE_MIN} minutes.")
+
+
 @dataclass(frozen=True, slots=True)
 class Policy:
     """Times are aware datetimes; a missing one sets no bound. ``attempts`` counts tries per item;
     ``shuffle`` shows each student a choice's options in an order of their own; ``time_limits`` says
-    whether the clocks of timed items run."""
+    whether the clocks of timed items run; ``grace_min`` is for how many minutes an answer that waited on
+    a device without a connection still counts at the time it was given."""
 
     opens_at: datetime | None = None
     due_at: datetime | None = None
@@ -44,6 +53,7 @@ class Policy:
     offer_not_sure: bool = True
     shuffle: bool = False
     time_limits: bool = True
+    grace_min: int = 60
 
     def __post_init__(self) -> None:
         times = [t for t in (self.opens_at, self.due_at, self.closes_at) if t is not None]
@@ -51,6 +61,8 @@ class Policy:
             raise PolicyTimesError
         if not 1 <= self.attempts <= MOST_ATTEMPTS:
             raise PolicyAttemptsError
+        if not 0 <= self.grace_min <= MOST_GRACE_MIN:
+            raise PolicyGraceError
 
     def state(self, now: datetime) -> State:
         """Whether answers are taken at ``now``; between due and closes they are taken and count as late."""
@@ -61,3 +73,18 @@ class Policy:
         if self.due_at is not None and now >= self.due_at:
             return "late"
         return "open"
+
+    def counts_at(self, now: datetime, waited: timedelta) -> datetime:
+        """When an answer counts that arrives ``now`` and says it waited so long on its device.
+
+        A wait longer than the grace is not believed; nor is one below nothing.
+        """
+        return now - waited if timedelta() < waited <= self.grace else now
+
+    @property
+    def grace(self) -> timedelta:
+        return timedelta(minutes=self.grace_min)
+
+    def all_in(self, now: datetime) -> bool:
+        """Whether the assignment is closed and no answer given before can still come in."""
+        return self.closes_at is not None and now >= self.closes_at + self.grace

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import datetime
 
 from escuela_core.errors import EscuelaError
 from escuela_core.items import Item
@@ -51,57 +52,98 @@ class NotSureNotOfferedError(EscuelaError):
         super().__init__("“Not sure” is not offered in this assignment.")
 
 
+class KeyShownError(EscuelaError):
+    code = "key_shown"
+
+    def __init__(self) -> None:
+        super().__init__("The right answer has been shown, so what was answered before stays as it is.")
+
+
 @dataclass(frozen=True, slots=True)
 class Tried:
-    """The outcomes of one item's tries, in order."""
+    """The outcomes of one item's tries, in order; ``key_shown`` once its key or explanation was let out."""
 
     outcomes: tuple[Outcome, ...] = ()
+    key_shown: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """Where one student stands with an assignment at a moment: what decides what they may do, and be told.
+
+    ``all_in``: closed, and no answer given before can still arrive.
+    """
+
+    policy: Policy
+    state: State
+    finished: bool = False
+    all_in: bool = False
+
+    @classmethod
+    def at(cls, policy: Policy, now: datetime, *, finished: bool) -> Standing:
+        return cls(policy, policy.state(now), finished, policy.all_in(now))
 
     @property
-    def settled(self) -> bool:
-        """Right, waiting for the teacher, not sure, out of time, or merely read: no further try makes sense."""
-        return bool(self.outcomes) and self.outcomes[-1] != "wrong"
+    def speaks(self) -> bool:
+        """Whether the student may know now if an answer was right."""
+        if self.policy.feedback == "at_once" or self.all_in:
+            return True
+        return self.policy.feedback == "at_end" and self.finished
 
 
-def tries_left(item: Item, tried: Tried, policy: Policy) -> int:
-    if tried.settled:
+def tries_left(item: Item, tried: Tried, standing: Standing) -> int:
+    """How often the item may still be answered.
+
+    While nothing is said of right and wrong, a right answer leaves as many tries as a wrong one: the number would
+    tell. What waits for the teacher, was not sure, out of time or merely read takes no further try.
+    """
+    if tried.key_shown:
         return 0
-    allowed = policy.attempts if item.is_marked else 1
+    again = ("wrong",) if standing.speaks else ("wrong", "right")
+    if tried.outcomes and tried.outcomes[-1] not in again:
+        return 0
+    allowed = standing.policy.attempts if item.is_marked else 1
     return max(0, allowed - len(tried.outcomes))
 
 
-def is_done(item: Item, tried: Tried, policy: Policy) -> bool:
-    return bool(tried.outcomes) and tries_left(item, tried, policy) == 0
+def is_done(item: Item, tried: Tried, standing: Standing) -> bool:
+    """Whether nothing more can be answered: settled, or its key has been shown."""
+    return (tried.key_shown or bool(tried.outcomes)) and tries_left(item, tried, standing) == 0
 
 
-def may_answer(item: Item, tried: Tried, policy: Policy, state: State, reached_ms: int, *, not_sure: bool) -> None:
+def may_answer(item: Item, tried: Tried, standing: Standing, unseen_ms: int, *, not_sure: bool) -> None:
     """Raises the reason why not, and nothing where the answer can be taken.
 
-    ``reached_ms`` is the furthest instant played; it binds only where the policy keeps students from skipping.
+    ``unseen_ms`` is how much before the item's pause was not played; it binds only where the policy keeps students
+    from skipping.
     """
-    if state in ("not_yet", "closed"):
-        raise AssignmentShutError(state)
-    if policy.skipping != "freely" and (item.pause_ms or 0) > reached_ms + REPORT_GRACE_MS:
+    policy = standing.policy
+    if standing.state in ("not_yet", "closed"):
+        raise AssignmentShutError(standing.state)
+    if policy.skipping != "freely" and unseen_ms > REPORT_GRACE_MS:
         raise NotReachedError
-    if tries_left(item, tried, policy) == 0:
+    if tries_left(item, Tried(tried.outcomes), standing) == 0:
         raise NoTriesLeftError(policy.attempts)
+    if tried.key_shown:
+        raise KeyShownError
     if not_sure and not policy.offer_not_sure:
         raise NotSureNotOfferedError
 
 
 def reached(watched: Sequence[Span]) -> int:
+    """The furthest instant played."""
     return max((s.end_ms for s in watched), default=0)
 
 
-def shows_key(item: Item, tried: Tried, policy: Policy, *, finished: bool, state: State) -> bool:
+def unseen_before(item: Item, watched: Sequence[Span], stretches: Sequence[Span]) -> int:
+    """How much of the lesson's ``stretches`` before the item's pause was not played (``watched`` is merged)."""
+    pause_ms = item.pause_ms or 0
+    before = [Span(s.start_ms, min(s.end_ms, pause_ms)) for s in stretches if s.start_ms < pause_ms]
+    return sum(part.length_ms - sum(part.overlap_ms(w) for w in watched) for part in before)
+
+
+def shows_key(item: Item, tried: Tried, standing: Standing) -> bool:
     """Whether this student may see the item's key and explanation now."""
-    if not policy.show_key:
+    if not standing.policy.show_key or not standing.speaks:
         return False
-    if policy.feedback == "at_end" and not finished and state != "closed":
-        return False
-    return is_done(item, tried, policy) or finished or state == "closed"
-
-
-def shows_outcome(policy: Policy, *, finished: bool, state: State) -> bool:
-    """Whether this student may know now if an answer was right."""
-    return policy.feedback == "at_once" or finished or state == "closed"
+    return standing.finished or standing.all_in or is_done(item, tried, standing)

@@ -1,7 +1,8 @@
 """The clock of one try at a timed item, kept by the server alone.
 
-It runs from the moment the item is shown and rests while the student hears that part of the recording again, but no
-longer than hearing it at half speed takes. Times are whole milliseconds, instants aware datetimes.
+A student's device does not get a timed item before its clock is started. The clock runs from then on and rests while
+the student hears that part of the recording again, but no longer than hearing it at half speed takes. Times are whole
+milliseconds, instants aware datetimes.
 """
 
 from __future__ import annotations
@@ -9,6 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
+from escuela_core.errors import EscuelaError
 from escuela_core.items import Item
 
 # What an answer handed in on the last instant may need to arrive.
@@ -49,8 +51,13 @@ def left_ms(item: Item, clock: ItemClock, now: datetime) -> int:
     return max(0, (item.time_limit_s or 0) * 1000 - clock.spent_at(now, longest_rest_ms(item)))
 
 
-def is_over(item: Item, clock: ItemClock | None, now: datetime) -> bool:
-    """Whether an answer that arrives ``now`` comes too late for the item's time limit."""
-    if item.time_limit_s is None or clock is None:
-        return False
-    return clock.spent_at(now, longest_rest_ms(item)) > item.time_limit_s * 1000 + ARRIVING_MS
+class ClockNotStartedError(EscuelaError):
+    code = "clock_not_started"
+
+    def __init__(self) -> None:
+        super().__init__("This item has a time limit; open it first, so that its time can run.")
+
+
+def is_over(item: Item, clock: ItemClock, now: datetime) -> bool:
+    """Whether an answer that arrives ``now`` comes too late for the time limit of a timed item."""
+    return clock.spent_at(now, longest_rest_ms(item)) > (item.time_limit_s or 0) * 1000 + ARRIVING_MS

@@ -10,13 +10,13 @@ from typing import Any
 from escuela_core.items.model import Response, ResponseShapeError
 
 
-def shuffled(count: int, seed: str) -> list[int]:
-    """Which thing of the key stands at each place shown: the same for the same seed, never the key's own order."""
+def shuffled(count: int, chance: random.Random) -> list[int]:
+    """Which thing of the key stands at each place shown; every order may come up, the key's own too.
+
+    To keep one order out would tell something of the key.
+    """
     places = list(range(count))
-    if count > 1:
-        rng = random.Random(seed)
-        while places == list(range(count)):
-            rng.shuffle(places)
+    chance.shuffle(places)
     return places
 
 
@@ -30,8 +30,8 @@ _FIXED = re.compile(
 _LETTERED = re.compile(r"^\W*[A-Da-d1-4]\W*(?:,|and|y|&|\+|e)\s*\W*[A-Da-d1-4]\W*$")
 
 
-def display_order(options: Sequence[str], seed: str) -> list[int]:
-    """The order in which the options of a choice are shown to who ``seed`` stands for.
+def options_shuffled(options: Sequence[str], chance: random.Random) -> list[int]:
+    """Which option of a choice stands at each place shown.
 
     Options that speak of the others ("none of these") stay where they are; where one names others by their letters, or
     all are numbers in rising order, nothing moves.
@@ -43,7 +43,7 @@ def display_order(options: Sequence[str], seed: str) -> list[int]:
         return order
     free = [n for n in order if not _FIXED.search(options[n])]
     moved = free.copy()
-    random.Random(seed).shuffle(moved)
+    chance.shuffle(moved)
     places = dict(zip(free, moved, strict=True))
     return [places.get(n, n) for n in order]
 
@@ -53,14 +53,13 @@ def _number(text: str) -> float | None:
     return float(found.group().replace(",", ".")) if found else None
 
 
-def arranged(data: dict[str, Any], count: int, seed: str) -> Response:
-    """The places shown, each once, in the order given, as the numbers that the key counts by."""
+def arranged(data: dict[str, Any], count: int) -> Response:
+    """The things to arrange by their numbers, each once, in the order given."""
     given = data.get("arranged")
     is_list = isinstance(given, list) and all(isinstance(n, int) and not isinstance(n, bool) for n in given)
     if set(data) != {"arranged"} or not isinstance(given, list) or not is_list or sorted(given) != list(range(count)):
         raise ResponseShapeError("arranged must name each of the things shown once")
-    places = shuffled(count, seed)
-    return Response(arranged=tuple(places[n] for n in given))
+    return Response(arranged=tuple(given))
 
 
 def share_in_place(given: Sequence[str], key: Sequence[str]) -> float:

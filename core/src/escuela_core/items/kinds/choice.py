@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from random import Random
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
+from escuela_core.items.kinds.arranged import options_shuffled
 from escuela_core.items.model import Item, Response, ResponseShapeError
 
 MOST_OPTIONS = 12
@@ -71,6 +73,9 @@ class Choice(Item):
     @property
     def shown(self) -> list[str]:
         return [o.text for o in self.options]
+
+    def order(self, chance: Random, *, shuffle: bool) -> list[int]:
+        return options_shuffled(self.shown, chance) if shuffle else list(range(len(self.options)))
 
     @property
     def key_texts(self) -> list[str]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from random import Random
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
@@ -55,14 +56,17 @@ class Match(Item):
 
     @property
     def shown(self) -> list[str]:
-        return [self.pairs[n].right for n in shuffled(len(self.pairs), self.id)]
+        return [p.right for p in self.pairs]
+
+    def order(self, chance: Random, *, shuffle: bool) -> list[int]:
+        return shuffled(len(self.pairs), chance)
 
     @property
     def key_texts(self) -> list[str]:
         return [f"{p.left} → {p.right}" for p in self.pairs]
 
     def response(self, data: dict[str, Any]) -> Response:
-        return arranged(data, len(self.pairs), self.id)
+        return arranged(data, len(self.pairs))
 
     def share(self, response: Response) -> float:
         rights = [p.right for p in self.pairs]

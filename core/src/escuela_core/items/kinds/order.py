@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from random import Random
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
@@ -43,14 +44,17 @@ class Order(Item):
 
     @property
     def shown(self) -> list[str]:
-        return [self.steps[n] for n in shuffled(len(self.steps), self.id)]
+        return list(self.steps)
+
+    def order(self, chance: Random, *, shuffle: bool) -> list[int]:
+        return shuffled(len(self.steps), chance)
 
     @property
     def key_texts(self) -> list[str]:
         return list(self.steps)
 
     def response(self, data: dict[str, Any]) -> Response:
-        return arranged(data, len(self.steps), self.id)
+        return arranged(data, len(self.steps))
 
     def share(self, response: Response) -> float:
         return share_in_place([self.steps[n] for n in response.arranged], self.steps)

@@ -1,0 +1,90 @@
+import { type FormEvent, type ReactNode, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { api, body, type Schemas } from "../api/client";
+import { moment } from "../app/times";
+import { Button } from "../ui/Button";
+import { Field } from "../ui/Field";
+import { LanguageChoice } from "../ui/LanguageChoice";
+import { ErrorNotice } from "../ui/Notice";
+
+type Study = Schemas["StudyOut"];
+
+/** Before the lesson: what it is, and a name to give. */
+export function JoinPage({ code, study, joined }: { code: string; study: Study; joined: (study: Study) => void }) {
+  const { t, i18n } = useTranslation();
+  const [nickname, setNickname] = useState("");
+  const [error, setError] = useState<unknown>(null);
+  const enter = (e: FormEvent) => {
+    e.preventDefault();
+    setError(null);
+    api
+      .POST("/api/study/{code}/", { params: { path: { code } }, body: { nickname } })
+      .then((r) => joined(body(r)))
+      .catch(setError);
+  };
+  const opensAt = study.rules.opens_at ? moment(study.rules.opens_at, i18n.language) : "";
+  return (
+    <Front study={study}>
+      {study.state === "not_yet" && <p role="status">{t("study.notYet", { at: opensAt })}</p>}
+      {study.state === "closed" && <p role="status">{t("study.closed")}</p>}
+      {(study.state === "open" || study.state === "late") && (
+        <form onSubmit={enter}>
+          {study.state === "late" && <p className="mb-3 border-l-4 border-amber pl-3">{t("study.late")}</p>}
+          <Field label={t("study.nickname")} help={t("study.nicknameHelp")}>
+            <input
+              className="field"
+              dir="auto"
+              value={nickname}
+              onChange={(e) => setNickname(e.target.value)}
+              autoComplete="off"
+            />
+          </Field>
+          <ErrorNotice error={error} />
+          <Button look="main" type="submit" className="min-h-11">
+            {t("study.start")}
+          </Button>
+        </form>
+      )}
+    </Front>
+  );
+}
+
+/** On a device that somebody used before: is it the same person? */
+export function SamePage(props: { study: Study; name: string; goOn: () => void; leave: () => Promise<void> }) {
+  const { t } = useTranslation();
+  const [error, setError] = useState<unknown>(null);
+  return (
+    <Front study={props.study}>
+      <p className="mb-4">{t("study.usedBy", { name: props.name })}</p>
+      <ErrorNotice error={error} />
+      <div className="flex flex-wrap gap-2">
+        <Button look="main" className="min-h-11" onClick={props.goOn}>
+          {t("study.goOnAs", { name: props.name })}
+        </Button>
+        <Button className="min-h-11" onClick={() => props.leave().catch(setError)}>
+          {t("study.someoneElse")}
+        </Button>
+      </div>
+    </Front>
+  );
+}
+
+function Front({ study, children }: { study: Study; children: ReactNode }) {
+  const { t, i18n } = useTranslation();
+  const { rules } = study;
+  return (
+    <main className="mx-auto max-w-md p-6">
+      <p className="mb-6 flex justify-between text-quiet">
+        Escuela <LanguageChoice />
+      </p>
+      <h1 dir="auto" className="mb-1 font-script text-2xl font-semibold">
+        {study.title}
+      </h1>
+      <p className="mb-4 text-quiet">
+        {t("study.itemCount", { count: study.item_count })}
+        {rules.due_at && ` · ${t("study.due", { at: moment(rules.due_at, i18n.language) })}`}
+      </p>
+      {children}
+    </main>
+  );
+}

@@ -1,0 +1,108 @@
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { useTranslation } from "react-i18next";
+import { ApiError, api, body, type Schemas } from "../api/client";
+import { newId } from "../app/ids";
+import { useClock } from "../player/hooks";
+import type { Progress, Question, StudyDoor, StudyLesson } from "./door";
+import { NotTaken } from "./NotTaken";
+import { Outbox } from "./outbox";
+import { StudyRoom } from "./StudyRoom";
+import { useCourse } from "./useCourse";
+
+type Study = Schemas["StudyOut"];
+type Student = NonNullable<Study["student"]>;
+type Props = { code: string; study: Study; lesson: StudyLesson; student: Student };
+
+/** A student at work: what they do goes to the server through the outbox, what it tells comes into the course. */
+export function Studying({ code, study, lesson: first, student }: Props) {
+  const clock = useClock();
+  const { t } = useTranslation();
+  const take = useRef<(told: Progress) => void>(() => undefined);
+  const { lesson, after, finished, look, asked } = useTold(code, { study, first, student }, take);
+  const outbox = useMemo(
+    () =>
+      new Outbox(
+        code,
+        student.id,
+        (told) => take.current(told),
+        () => look().catch(() => undefined),
+      ),
+    [code, student.id, look],
+  );
+  const door = useDoor(code, outbox, look, asked);
+  const furthestMs = Math.max(0, ...student.watched.map((s) => s.end_ms));
+  const course = useCourse({ clock, lesson, rules: study.rules, door, first: student.items, furthestMs, finished });
+  take.current = course.take;
+  const waiting = useSyncExternalStore(outbox.subscribe, () => outbox.count);
+  const refused = useSyncExternalStore(outbox.subscribe, () => outbox.refused);
+  // What was refused later is shown as the server has it.
+  useEffect(() => {
+    if (refused !== "[]") look().catch(() => undefined);
+  }, [refused, look]);
+  const startMs = furthestMs >= lesson.end_ms - 1000 ? lesson.start_ms : Math.max(lesson.start_ms, furthestMs);
+  return (
+    <>
+      {waiting > 0 && (
+        <p role="status" className="bg-sand px-4 py-1 text-center text-[13.5px]">
+          {t("study.outbox", { count: waiting })}
+        </p>
+      )}
+      <NotTaken lesson={lesson} list={JSON.parse(refused)} seen={(id) => outbox.seen(id)} />
+      <StudyRoom clock={clock} lesson={lesson} rules={study.rules} course={course} startMs={startMs} after={after} />
+    </>
+  );
+}
+
+type First = { study: Study; first: StudyLesson; student: Student };
+
+/** What the server has told: the lesson with what may be asked of it by now, and what there is once it is finished. */
+function useTold(code: string, { study, first, student }: First, take: { current: (told: Progress) => void }) {
+  const [lesson, setLesson] = useState(first);
+  const [after, setAfter] = useState(student.materials);
+  const [finished, setFinished] = useState(student.finished || study.state === "closed");
+  const look = useCallback(async () => {
+    const fresh = body(await api.GET("/api/study/{code}/", { params: { path: { code } } }));
+    if (fresh.lesson) setLesson(fresh.lesson);
+    if (!fresh.student) return;
+    for (const told of fresh.student.items) take.current(told);
+    setAfter(fresh.student.materials);
+    setFinished(fresh.student.finished || fresh.state === "closed");
+  }, [code, take]);
+  const asked = useCallback(
+    (question: Question) =>
+      setLesson((old) => ({ ...old, items: old.items.map((i) => (i.id === question.id ? question : i)) })),
+    [],
+  );
+  return { lesson, after, finished, look, asked };
+}
+
+function useDoor(
+  code: string,
+  outbox: Outbox,
+  look: () => Promise<void>,
+  asked: (question: Question) => void,
+): StudyDoor {
+  return useMemo(
+    () => ({
+      answer: async (item, response) => {
+        try {
+          return await outbox.answer(newId(), item, response);
+        } catch (refused) {
+          // Refused by what happened elsewhere, in another tab or by the clock: the course learns how things are now.
+          if (refused instanceof ApiError) await look().catch(() => undefined);
+          throw refused;
+        }
+      },
+      open: async (item, rests) => {
+        const opened = body(
+          await api.POST("/api/study/{code}/clock/", { params: { path: { code } }, body: { item, rests } }),
+        );
+        asked(opened.question);
+        return opened.left_ms;
+      },
+      played: (stretch) => outbox.played(stretch),
+      finish: () => outbox.finish(),
+    }),
+    [outbox, code, look, asked],
+  );
+}
