@@ -5,6 +5,7 @@ from __future__ import annotations
 import shutil
 import subprocess
 import tempfile
+import threading
 import uuid
 from collections.abc import Callable, Iterator
 from datetime import timedelta
@@ -13,6 +14,7 @@ from typing import Any
 
 import pytest
 from django.conf import settings
+from django.db import connection
 from django.test import Client
 from django.utils import timezone
 
@@ -118,6 +120,16 @@ def make_lesson(owner: User, contents: tuple[dict[str, Any], ...] = (), texts: t
     return Lesson.objects.get(id=lesson.id)
 
 
+def run_once_more(job_id: str) -> dict[str, Any]:
+    """As after a worker that wrote the result and died before it could say so; the job's result."""
+    job = Job.objects.get(id=job_id)
+    Job.objects.filter(id=job_id).update(
+        state=Job.State.RUNNING, result={}, steps=[step | {"state": "waiting"} for step in job.steps]
+    )
+    work.run(job_id)
+    return Job.objects.get(id=job_id).result
+
+
 def run_jobs() -> None:
     """What a worker would do, here and now."""
     while job := Job.objects.filter(state=Job.State.WAITING).order_by("created_at").first():
@@ -214,6 +226,28 @@ def media_file(tmp_path: Path) -> Callable[..., bytes]:
         return path.read_bytes()
 
     return make
+
+
+def at_once(*calls: Callable[[], object]) -> list[Exception]:
+    """Each call in a thread and on a connection of its own, all at the same moment; what failed."""
+    gate = threading.Barrier(len(calls))
+    failed: list[Exception] = []
+
+    def run(call: Callable[[], object]) -> None:
+        gate.wait()
+        try:
+            call()
+        except Exception as error:  # noqa: BLE001 (whatever it is, the test shows it)
+            failed.append(error)
+        finally:
+            connection.close()
+
+    threads = [threading.Thread(target=run, args=(call,)) for call in calls]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join(timeout=30)
+    return failed
 
 
 def answered(student: Student, answer_id: uuid.UUID, item_id: object, given: object) -> Answer:

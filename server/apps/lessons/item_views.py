@@ -57,14 +57,14 @@ class ItemPauseView(DeskView):
     @extend_schema(request=item_shapes.PauseIn, responses=shapes.DeskOut)
     def put(self, request: Request, item_id: UUID) -> Response:
         item = selectors.item_of(self.teacher, item_id)
-        items.move_pause(item, parsed(item_shapes.PauseIn, request)["at_ms"])
+        items.move_pause(item, parsed(item_shapes.PauseIn, request)["at_ms"], expected_version(request))
         return self.desk(item.lesson)
 
     @extend_schema(request=None, responses=shapes.DeskOut)
     def delete(self, request: Request, item_id: UUID) -> Response:
         """Take the teacher's own instant back; the sound decides again."""
         item = selectors.item_of(self.teacher, item_id)
-        items.place_again(item)
+        items.place_again(item, expected_version(request))
         return self.desk(item.lesson)
 
 
@@ -72,7 +72,7 @@ class ItemSplitView(DeskView):
     @extend_schema(request=None, responses=shapes.DeskOut)
     def post(self, request: Request, item_id: UUID) -> Response:
         item = selectors.item_of(self.teacher, item_id)
-        items.split_item(item)
+        items.split_item(item, expected_version(request))
         return self.desk(item.lesson)
 
 
@@ -80,7 +80,7 @@ class ItemDecisionView(DeskView):
     @extend_schema(request=item_shapes.DecisionIn, responses=shapes.DeskOut)
     def put(self, request: Request, item_id: UUID) -> Response:
         item = selectors.item_of(self.teacher, item_id)
-        items.decide(item, **parsed(item_shapes.DecisionIn, request))
+        items.decide(item, **parsed(item_shapes.DecisionIn, request), expected=expected_version(request))
         return self.desk(item.lesson)
 
 

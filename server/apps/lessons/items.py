@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Iterator
+from contextlib import contextmanager
 from typing import Any
 from uuid import UUID
 
@@ -42,19 +43,35 @@ def add_item(lesson: Lesson, content: dict[str, Any], *, at: Item.Place = Item.P
     return item
 
 
+@contextmanager
+def changing_item(item: Item, label: str, expected: int | None = None, *, bout: bool = False) -> Iterator[Item]:
+    """One undoable change of one item, as it is once its lesson is locked: whoever came first is read, not lost.
+
+    Raises ``changed_elsewhere`` where it is not at the version ``expected``, and Http404 where it is gone. What
+    ``item`` holds is brought up to date.
+    """
+    with changing(item.lesson, label, bout=str(item.id) if bout else "") as locked:
+        fresh = locked.items.filter(id=item.id).first()
+        if fresh is None:
+            raise Http404
+        require_version(fresh.version, expected)
+        fresh.lesson = locked
+        yield fresh
+        fresh.version += 1
+        fresh.save()
+    item.refresh_from_db()
+
+
 def change_item(item: Item, content: dict[str, Any], expected: int | None) -> Item:
     """Put new words into an item. One that had been decided or found wrong counts as mended and is checked again."""
-    require_version(item.version, expected)
-    with changing(item.lesson, "change_item", bout=str(item.id)) as locked:
-        if content.get("pause_ms") != item.pause_ms:
-            item.pause_by_teacher = content.get("pause_ms") is not None
-        moved = content.get("evidence") != item.content.get("evidence") and not item.pause_by_teacher
-        item.content = _placed(locked, content | ({"pause_ms": None} if moved else {}))
-        if item.decision or has_error(item):
-            item.decision, item.decision_reason, item.decision_basis = Item.Decision.MENDED, "", ""
-        item.seen = True
-        item.version += 1
-        item.save()
+    with changing_item(item, "change_item", expected, bout=True) as now:
+        if content.get("pause_ms") != now.pause_ms:
+            now.pause_by_teacher = content.get("pause_ms") is not None
+        moved = content.get("evidence") != now.content.get("evidence") and not now.pause_by_teacher
+        now.content = _placed(now.lesson, content | ({"pause_ms": None} if moved else {}))
+        if now.decision or has_error(now):
+            now.decision, now.decision_reason, now.decision_basis = Item.Decision.MENDED, "", ""
+        now.seen = True
     return item
 
 
@@ -66,24 +83,20 @@ def rewrite(item: Item, content: dict[str, Any]) -> None:
     item.save()
 
 
-def move_pause(item: Item, at_ms: int) -> Item:
+def move_pause(item: Item, at_ms: int, expected: int | None = None) -> Item:
     """The teacher's own instant for an item; it wins, and is only warned about."""
     within_recording(at_ms, item.lesson.recording.duration_ms or 1)
-    with changing(item.lesson, "move_pause", bout=str(item.id)):
-        item.content = item.content | {"pause_ms": at_ms}
-        item.pause_by_teacher = True
-        item.version += 1
-        item.save()
+    with changing_item(item, "move_pause", expected, bout=True) as now:
+        now.content = now.content | {"pause_ms": at_ms}
+        now.pause_by_teacher = True
     return item
 
 
-def place_again(item: Item) -> Item:
+def place_again(item: Item, expected: int | None = None) -> Item:
     """Give the pause back to the sound: after the last evidence sentence, in the silence."""
-    with changing(item.lesson, "place_again") as locked:
-        item.content = _placed(locked, item.content | {"pause_ms": None})
-        item.pause_by_teacher = False
-        item.version += 1
-        item.save()
+    with changing_item(item, "place_again", expected) as now:
+        now.content = _placed(now.lesson, now.content | {"pause_ms": None})
+        now.pause_by_teacher = False
     return item
 
 
@@ -106,22 +119,22 @@ def put(lesson: Lesson, ids: Collection[UUID], where: Item.Place) -> None:
         Item.objects.bulk_update(rows, ["place", "seen", "version"])
 
 
-def split_item(item: Item) -> None:
+def split_item(item: Item, expected: int | None = None) -> None:
     """One item as two, the second right after the first. Raises ``one_thing`` where it asks one thing only."""
-    halves = split(item.core())
-    if halves is None:
-        raise SentenceError("one_thing", "This item asks one thing only, so it cannot be split.")
-    first, second = (stored(half) for half in halves)
-    with changing(item.lesson, "split_item") as locked:
-        locked.items.filter(position__gt=item.position).update(position=F("position") + 1)
-        locked.items.create(
-            place=item.place,
+    with changing_item(item, "split_item", expected) as now:
+        halves = split(now.core())
+        if halves is None:
+            raise SentenceError("one_thing", "This item asks one thing only, so it cannot be split.")
+        first, second = (stored(half) for half in halves)
+        now.lesson.items.filter(position__gt=now.position).update(position=F("position") + 1)
+        now.lesson.items.create(
+            place=now.place,
             content=second,
-            pause_by_teacher=item.pause_by_teacher,
+            pause_by_teacher=now.pause_by_teacher,
             seen=True,
-            position=item.position + 1,
+            position=now.position + 1,
         )
-        rewrite(item, first)
+        now.content, now.seen = content_of(first), True
 
 
 def reorder(lesson: Lesson, ids: list[str]) -> None:
@@ -135,19 +148,19 @@ def reorder(lesson: Lesson, ids: list[str]) -> None:
         Item.objects.bulk_update(known, ["position", "version"])
 
 
-def decide(item: Item, decision: str, reason: str) -> Item:
+def decide(item: Item, decision: str, reason: str, expected: int | None = None) -> Item:
     """Keep an item, or keep it anyway with a reason. An item with an error cannot be merely kept."""
-    if decision == Item.Decision.KEPT and has_error(item, but="stale"):
-        raise SentenceError("needs_reason", "The check found an error; keep the item anyway with a reason, or mend it.")
-    if decision == Item.Decision.KEPT_ANYWAY and not reason.strip():
-        raise SentenceError("needs_reason", "Say in a few words why this item stays as it is.")
-    with changing(item.lesson, "decide"):
-        item.decision = decision
-        item.seen = True
-        item.decision_reason = reason.strip()
-        item.decision_basis = (item.report or {}).get("basis", "")
-        item.version += 1
-        item.save()
+    with changing_item(item, "decide", expected) as now:
+        if decision == Item.Decision.KEPT and has_error(now, but="stale"):
+            raise SentenceError(
+                "needs_reason", "The check found an error; keep the item anyway with a reason, or mend it."
+            )
+        if decision == Item.Decision.KEPT_ANYWAY and not reason.strip():
+            raise SentenceError("needs_reason", "Say in a few words why this item stays as it is.")
+        now.decision = decision
+        now.seen = True
+        now.decision_reason = reason.strip()
+        now.decision_basis = (now.report or {}).get("basis", "")
     return item
 
 

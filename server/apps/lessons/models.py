@@ -90,6 +90,8 @@ class Item(models.Model):
     decision = models.CharField(max_length=12, choices=Decision.choices, default=Decision.NONE, blank=True)
     decision_reason = models.TextField(blank=True)
     decision_basis = models.CharField(max_length=64, blank=True)
+    # The job that made it: a job whose worker died before it could say so makes nothing twice.
+    job = models.UUIDField(null=True, db_index=True)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -65,7 +65,7 @@ def take_pasted(job: Job, steps: Steps) -> dict[str, Any]:
     def locate(_share: Any) -> None:
         talk = recording.transcript().inside(*stretches(lesson))
         found = located(items, talk, recording.silence_spans())
-        ids = _keep(lesson, found)
+        ids = _keep(lesson, found, job)
         steps.say(
             moved=[_moved(i, f) for i, f in zip(ids, found, strict=True) if _is_moved(f)],
             unbacked=[i for i, f in zip(ids, found, strict=True) if not f.found and f.item.is_marked],
@@ -75,12 +75,15 @@ def take_pasted(job: Job, steps: Steps) -> dict[str, Any]:
     return dict(job.result)
 
 
-def _keep(lesson: Lesson, found: Sequence[Located]) -> list[str]:
+def _keep(lesson: Lesson, found: Sequence[Located], job: Job) -> list[str]:
+    """The ids of the items, which come in once even where the job is begun again."""
+    if there := list(lesson.items.filter(job=job.id).order_by("position")):
+        return [str(row.id) for row in there]
     with changing(lesson, "paste_items") as locked:
         first = (locked.items.aggregate(last=Max("position"))["last"] or 0) + 1
         contents = [stored(f.item) for f in found]
         rows = Item.objects.bulk_create(
-            Item(lesson=locked, place=Item.Place.LESSON, content=content, position=first + n)
+            Item(lesson=locked, place=Item.Place.LESSON, content=content, position=first + n, job=job.id)
             for n, content in enumerate(contents)
         )
     return [str(row.id) for row in rows]

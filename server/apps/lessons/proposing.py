@@ -6,11 +6,11 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Max
+from django.db.models import Max, QuerySet
 
 from apps.accounts.models import User
 from apps.lessons.history import changing
-from apps.lessons.items import has_error, stored
+from apps.lessons.items import changing_item, has_error, stored
 from apps.lessons.jobs import request_check
 from apps.lessons.models import Item, KeptWishes, Lesson
 from apps.lessons.segments import segment_rows, stretches
@@ -42,7 +42,7 @@ def propose_items(job: Job, steps: Steps) -> dict[str, Any]:
     """New items into the pool, none asking what is asked already or was dropped."""
     lesson = Lesson.objects.select_related("recording").get(id=job.given["lesson"])
     write = _serve if job.given.get("by") == "service" else _propose
-    steps.once("write", lambda _share: write(lesson, job.given, steps))
+    steps.once("write", lambda _share: write(lesson, job, steps))
     return dict(job.result)
 
 
@@ -62,16 +62,18 @@ def _wishes(lesson: Lesson, given: dict[str, Any]) -> Wishes:
     )
 
 
-def _propose(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
+def _propose(lesson: Lesson, job: Job, steps: Steps) -> None:
+    given: dict[str, Any] = job.given
     recording = lesson.recording
     proposal = propose(
         recording.transcript().inside(*stretches(lesson)),
         _wishes(lesson, given),
         stretches=_chosen(lesson, given["segments"]),
-        existing=[i.core() for i in lesson.items.all()],
+        # What this very job made before its worker died is made again, the same, and found to be there.
+        existing=[i.core() for i in lesson.items.all() if i.job != job.id],
         silences=recording.silence_spans(),
     )
-    into_pool(lesson, proposal.items)
+    into_pool(lesson, proposal.items, job)
     steps.say(
         made=len(proposal.items),
         wanted=proposal.wanted,
@@ -83,14 +85,16 @@ def _propose(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
     )
 
 
-def _serve(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
+def _serve(lesson: Lesson, job: Job, steps: Steps) -> None:
     """Items of the service as they come, each put where the talk says it; what is wrong with the answer is said."""
+    given: dict[str, Any] = job.given
     recording = lesson.recording
     spans = _chosen(lesson, given["segments"])
     talk = recording.transcript().inside(*spans)
     wishes = _wishes(lesson, given)
     wanted = wishes.count or as_many_as_borne(spans)
-    asked = [i.core().asked for i in lesson.items.all()]
+    # Without those that came before this job's worker died: the same request finds the same answer where it is kept.
+    asked = [i.core().asked for i in lesson.items.all() if i.job != job.id]
     reply = Reply(messages(talk, wishes, count=wanted, asked=asked))
     answer = Answer(talk, wishes.kinds)
     made, unbacked = 0, 0
@@ -98,7 +102,7 @@ def _serve(lesson: Lesson, given: dict[str, Any], steps: Steps) -> None:
         fresh = [i for i in answer.feed(piece) if i.asked not in asked]
         if fresh:
             found = located(fresh, talk, recording.silence_spans())
-            into_pool(lesson, [f.item for f in found])
+            into_pool(lesson, [f.item for f in found], job)
             asked += [i.asked for i in fresh]
             made, unbacked = made + len(found), unbacked + sum(not f.found for f in found)
             steps.say(made=made, wanted=wanted)
@@ -128,21 +132,27 @@ def _chosen(lesson: Lesson, ids: Sequence[str]) -> list[Span]:
     return [Span(a, b) for a, b in bounds if a < b] or covered
 
 
-def into_pool(lesson: Lesson, found: Sequence[CoreItem]) -> None:
-    """New items beside the lesson's, to be taken or left; they are checked."""
+def into_pool(lesson: Lesson, found: Sequence[CoreItem], job: Job | None = None) -> None:
+    """New items beside the lesson's, to be taken or left; they are checked. What ``job`` brought before stays out."""
     if not found:
         return
-    contents = [stored(item) for item in found]
     with transaction.atomic():
         locked = Lesson.objects.select_for_update().get(id=lesson.id)
+        known = {i.core().asked for i in made_by(job, locked)} if job else set()
+        contents = [stored(item) for item in found if item.asked not in known]
         first = (locked.items.aggregate(last=Max("position"))["last"] or 0) + 1
         Item.objects.bulk_create(
-            Item(lesson=locked, place=Item.Place.POOL, content=content, position=first + n)
+            Item(lesson=locked, place=Item.Place.POOL, content=content, position=first + n, job=job.id if job else None)
             for n, content in enumerate(contents)
         )
         locked.version += 1
         locked.save()
     request_check(locked)
+
+
+def made_by(job: Job, lesson: Lesson) -> QuerySet[Item]:
+    """The items that a job has made already, before its worker died perhaps."""
+    return lesson.items.filter(job=job.id)
 
 
 def request_variation(item: Item, want: str, kind: str) -> Job:
@@ -172,16 +182,14 @@ def _vary(item: Item, given: dict[str, Any]) -> bool:
     )
     if new is None:
         return False
-    with changing(lesson, "vary_item"):
+    with changing_item(item, "vary_item", expected=given["seed"]) as now:
         content = stored(new)
-        if item.pause_by_teacher:
-            content["pause_ms"] = item.pause_ms
-        item.content = content
-        item.decision, item.decision_reason, item.decision_basis = Item.Decision.NONE, "", ""
-        item.report = None
-        item.seen = False
-        item.version += 1
-        item.save()
+        if now.pause_by_teacher:
+            content["pause_ms"] = now.pause_ms
+        now.content = content
+        now.decision, now.decision_reason, now.decision_basis = Item.Decision.NONE, "", ""
+        now.report = None
+        now.seen = False
     return True
 
 

@@ -53,8 +53,9 @@ def matches(lesson: Lesson, what: Replacing, where: Where) -> list[Match]:
 
 def replace(lesson: Lesson, what: Replacing, where: Where, chosen: Collection[str]) -> None:
     """Replace in the sentences or items named, as one change."""
-    rows = {m.id: m for m in matches(lesson, what, where) if m.id in set(chosen)}
-    with changing(lesson, "replace", script=[int(i) for i in rows] if where == "script" else None):
+    named = [int(i) for i in chosen if i.isdigit()] if where == "script" else None
+    with changing(lesson, "replace", script=named):
+        rows = {m.id: m for m in matches(lesson, what, where) if m.id in set(chosen)}
         if where == "script":
             for sentence in lesson.recording.sentences.filter(pk__in=rows):
                 script.rewrite(sentence, rows[str(sentence.pk)].after)

@@ -29,6 +29,8 @@ class Job(models.Model):
     error_code = models.CharField(max_length=60, blank=True)
     error_message = models.TextField(blank=True)
     error_params = models.JSONField(default=dict)
+    # How often a worker has begun it.
+    tries = models.PositiveSmallIntegerField(default=0)
     seen_at = models.DateTimeField(null=True)
     created_at = models.DateTimeField(auto_now_add=True)
     started_at = models.DateTimeField(null=True)

@@ -61,6 +61,16 @@ class Steps:
         self._job.save(update_fields=["steps"])
 
 
+class WorkerDiedError(EscuelaError):
+    """Each worker that began the job died of it, of too little memory perhaps."""
+
+    code = "worker_died"
+
+    def __init__(self) -> None:
+        super().__init__(f"This stopped the program that works on it {MOST_TRIES} times, so it was given up.")
+
+
+MOST_TRIES = 3
 OPEN = (Job.State.WAITING, Job.State.RUNNING)
 Queue = Literal["quick", "heavy"]
 Work = Callable[[Job, Steps], dict[str, Any]]
@@ -115,7 +125,7 @@ def again(job: Job) -> Job:
     if locked.state != Job.State.FAILED or locked.seen_at is not None:
         raise NotFailedError
     locked.state, locked.error_code, locked.error_message, locked.error_params = Job.State.WAITING, "", "", {}
-    locked.ended_at = None
+    locked.ended_at, locked.tries = None, 0
     locked.save()
     _queue(locked)
     return locked
@@ -135,9 +145,12 @@ def run(job_id: str) -> None:
         return
     job.state = Job.State.RUNNING
     job.started_at = job.started_at or timezone.now()
-    job.save(update_fields=["state", "started_at"])
+    job.tries += 1
+    job.save(update_fields=["state", "started_at", "tries"])
     kind = KINDS[job.kind]
     try:
+        if job.tries > MOST_TRIES:
+            raise WorkerDiedError
         job.result = kind.work(job, Steps(job))
         job.state = Job.State.DONE
     except CancelledError:

@@ -6,7 +6,7 @@ from apps.lessons.models import Item, Lesson
 from apps.work.models import Job
 from escuela_core.writing.pasting.pasted import LONGEST_PASTE
 
-from ..conftest import posted, run_jobs
+from ..conftest import posted, run_jobs, run_once_more
 
 pytestmark = pytest.mark.django_db
 
@@ -61,6 +61,14 @@ def test_pasted_items_are_taken_in_where_their_words_are_said_as_one_change(clie
     assert emptying.report["verdict"] == "heard"
     posted(client, f"/api/lessons/{lesson.id}/undo/", {})
     assert set(lesson.items.values_list("id", flat=True)) == before
+
+
+def test_a_paste_whose_worker_died_after_it_comes_in_once(client, lesson) -> None:
+    job = sent(client, "put", lesson, text=TEXT, left_out=[]).json()
+    run_jobs()
+    ids, result = set(lesson.items.values_list("id", flat=True)), Job.objects.get(id=job["id"]).result
+    assert run_once_more(job["id"]) == result
+    assert set(lesson.items.values_list("id", flat=True)) == ids
 
 
 def test_single_items_can_be_left_out_and_a_text_without_any_is_refused(client, lesson) -> None:

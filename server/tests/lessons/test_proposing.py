@@ -11,7 +11,7 @@ from apps.lessons import writers
 from apps.lessons.models import Item, ServiceAnswer
 from apps.work.models import Job
 
-from ..conftest import WORDS, make_lesson, make_teacher, posted, run_jobs, signed_in
+from ..conftest import WORDS, make_lesson, make_teacher, posted, run_jobs, run_once_more, signed_in
 from .test_lessons import desk, send
 
 pytestmark = pytest.mark.django_db
@@ -32,6 +32,16 @@ def test_items_are_proposed_into_the_pool_and_taken(client, lesson) -> None:
         client, "patch", f"lessons/{lesson.id}/items/", {"ids": [str(pool[0]["id"])], "place": "lesson"}
     ).json()
     assert next(i for i in taken["items"] if i["id"] == pool[0]["id"])["place"] == "lesson"
+
+
+@pytest.mark.parametrize("by", ["built_in", "service"])
+def test_a_proposal_whose_worker_died_after_it_comes_in_once(client, lesson, assistant, by) -> None:
+    assistant("good")
+    job = proposed(client, lesson, by=by, count=3)
+    made = set(lesson.items.filter(place="pool").values_list("id", flat=True))
+    assert made
+    assert run_once_more(job["id"])["made"] == len(made)
+    assert set(lesson.items.filter(place="pool").values_list("id", flat=True)) == made
 
 
 def test_what_was_dropped_is_not_proposed_again(client, lesson) -> None:

@@ -81,6 +81,19 @@ def test_a_failed_job_keeps_what_it_had_until_it_is_put_away(job, done, client, 
     assert done == ["cleared"]
 
 
+def test_a_job_that_kills_its_worker_is_given_up_after_three_times(job, done, client) -> None:
+    """A worker that dies leaves the job running; another takes it up."""
+    for tries in range(1, 4):
+        Job.objects.filter(id=job.id).update(state=Job.State.RUNNING, tries=tries)
+    services.run(str(job.id))
+    job.refresh_from_db()
+    assert (job.state, job.error_code, done) == ("failed", "worker_died", [])
+    assert client.post(f"/api/jobs/{job.id}/").status_code == 202
+    run_jobs()
+    job.refresh_from_db()
+    assert (job.state, done) == ("done", ["first", "second"])
+
+
 def test_all_work_is_listed_newest_first_and_is_its_owner_s_alone(job, client, teacher) -> None:
     later = services.start(teacher, "test", {}, title="Later")
     services.start(make_teacher("nora@school.example", "Nora"), "test", {}, title="Nora's")
