@@ -11,12 +11,20 @@ from apps.accounts.models import User
 from config.errors import SentenceError
 
 
+LONGEST_NUMBER = 15
+
+
 class TeacherView(APIView):
     """A view for a signed-in teacher."""
 
     @property
     def teacher(self) -> User:
         return cast(User, self.request.user)
+
+
+def whole_number(text: str) -> int | None:
+    """A number from a header, None for anything else: other scripts' digits, or one too large to mean anything."""
+    return int(text) if text.isascii() and text.isdigit() and len(text) <= LONGEST_NUMBER else None
 
 
 def expected_version(request: Request) -> int | None:
@@ -27,10 +35,10 @@ def expected_version(request: Request) -> int | None:
     raw = request.headers.get("If-Match")
     if raw is None:
         return None
-    number = raw.strip().removeprefix("W/").strip('"')
-    if not number.isdigit():
+    number = whole_number(raw.strip().removeprefix("W/").strip('"'))
+    if number is None:
         raise SentenceError("bad_version", "If-Match must hold the version number that was read.")
-    return int(number)
+    return number
 
 
 def require_version(current: int, expected: int | None) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.core.exceptions import PermissionDenied
+from django.db import DataError
 from django.http import Http404, HttpRequest, JsonResponse
 from rest_framework import exceptions
 from rest_framework.response import Response
@@ -31,6 +32,8 @@ STATUS = {
     "still_checking": 409,
     "nothing_to_undo": 409,
     "upload_too_large": 413,
+    "quota": 413,
+    "no_room": 507,
     "picture_too_large": 413,
     "not_failed": 409,
     "times_same": 409,
@@ -60,6 +63,8 @@ def problem(error: Exception, context: dict[str, Any]) -> Response | None:
         return _response(body("not_signed_in", "Sign in to do this.", 403))
     if isinstance(error, exceptions.ValidationError):
         return _response(body("invalid", _first_sentence(error.detail), 400, {"fields": error.detail}))
+    if isinstance(error, DataError | UnicodeEncodeError | RecursionError):
+        return _response(body("unreadable", "What was sent cannot be read, or holds what text cannot hold.", 400))
     answer = exception_handler(error, context)
     if answer is not None and isinstance(error, exceptions.APIException):
         return _response(body(str(error.default_code), str(error.detail), answer.status_code))

@@ -57,7 +57,7 @@ class Assignment(models.Model):
     """An edition given to a class; fields from ``opens_at`` on are the policy."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="assignments")
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="assignments")
     edition = models.ForeignKey(Edition, on_delete=models.PROTECT, related_name="assignments")
     code = models.CharField(max_length=12, unique=True, default=new_code)
     name = models.CharField(max_length=120)

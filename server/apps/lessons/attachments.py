@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-import subprocess
 from collections.abc import Iterable
 from functools import partial
 from pathlib import Path
@@ -13,20 +12,18 @@ from django.db import transaction
 from django.db.models import QuerySet, TextField
 from django.db.models.functions import Cast
 from django.shortcuts import get_object_or_404
-from PIL import Image, ImageOps, UnidentifiedImageError
 
 from apps.accounts.models import User
 from apps.lessons.models import Attachment, Lesson
 from apps.recordings import uploads
-from apps.recordings.media import NotMediaError, probe
+from apps.recordings.media import spoken_note
 from apps.recordings.models import Upload
+from apps.work.limited import GB, Limits, read_apart
 from config.errors import SentenceError
 
-FORMATS = ("PNG", "JPEG", "WEBP", "GIF")
 LARGEST_PICTURE_BYTES, LARGEST_SOUND_BYTES = 20_000_000, 60_000_000
-WIDEST_PX, MOST_PIXELS = 1_600, 60_000_000
+PICTURE = Limits(seconds=20, memory=2 * GB, written=20_000_000)
 LONGEST_SOUND_MS = 10 * 60_000
-CONVERTING_S = 120
 _NAME = re.compile(r"[\w-]{32}")
 _NAMED_IN = ("items__content", "changes__before", "changes__after", "editions__content")
 
@@ -88,31 +85,14 @@ def _picture(source: Path, target: Path, name: str) -> str:
     if source.stat().st_size > LARGEST_PICTURE_BYTES:
         limit = LARGEST_PICTURE_BYTES // 1_000_000
         raise SentenceError("picture_too_large", f"A picture may have up to {limit} MB.", limit_mb=limit)
-    try:
-        with Image.open(source, formats=FORMATS) as opened:
-            if opened.width * opened.height > MOST_PIXELS:
-                raise SentenceError("picture_too_large", f"“{name}” has too many pixels.", limit_mb=20)
-            upright = ImageOps.exif_transpose(opened)
-            upright.thumbnail((WIDEST_PX, WIDEST_PX))
-            has_clear_parts = upright.mode in {"RGBA", "LA", "PA"} or "transparency" in upright.info
-            upright.convert("RGBA" if has_clear_parts else "RGB").save(target, "WEBP", quality=82)
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:
-        raise SentenceError(
-            "picture_unreadable", f"“{name}” is not a picture that can be read (PNG, JPEG, WebP or GIF).", name=name
-        ) from error
+    read_apart("picture", b"", PICTURE, source=str(source), target=str(target), name=name)
     return "image/webp"
 
 
 def _sound(source: Path, target: Path, name: str) -> str:
     """Whatever a browser recorded as AAC, which every browser plays."""
-    found = probe(source, name)
-    if source.stat().st_size > LARGEST_SOUND_BYTES or found.duration_ms > LONGEST_SOUND_MS:
+    too_large = source.stat().st_size > LARGEST_SOUND_BYTES
+    if too_large or spoken_note(source, target, name, longest_ms=LONGEST_SOUND_MS).duration_ms > LONGEST_SOUND_MS:
         minutes = LONGEST_SOUND_MS // 60_000
         raise SentenceError("sound_too_long", f"A spoken note may last up to {minutes} minutes.", minutes=minutes)
-    command = ["ffmpeg", "-v", "error", "-nostdin", "-protocol_whitelist", "file", "-i", str(source), "-vn", "-ac", "1"]
-    command += ["-c:a", "aac", "-b:a", "64k", "-movflags", "+faststart", "-f", "mp4", "-y", str(target)]
-    done = subprocess.run(command, capture_output=True, check=False, timeout=CONVERTING_S)
-    if done.returncode != 0:
-        target.unlink(missing_ok=True)
-        raise NotMediaError(name)
     return "audio/mp4"

@@ -27,7 +27,7 @@ def look(owner: User, *, upload: UUID | None, link: str) -> Job:
     return work.start(owner, "look", {"upload": str(upload) if upload else None, "link": link}, title=name[:300])
 
 
-@long_work("look", ("look",))
+@long_work("look", ("look",), queue="links")
 def look_at(job: Job, steps: Steps) -> dict[str, Any]:
     def find(_share: Any) -> None:
         upload_id = job.given["upload"]

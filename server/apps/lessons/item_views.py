@@ -13,10 +13,12 @@ from apps.lessons import item_shapes, items, pasting, pasting_shapes, selectors
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView, parsed
 from apps.lessons.models import Item
+from apps.work.limited import GB, Limits, read_apart
 from apps.work.serializers import JobOut
 from config.api import TeacherView, expected_version
-from escuela_core.formats.sheets import lines_of, template
+from escuela_core.formats.sheets import template
 
+SHEET = Limits(seconds=5, memory=GB, written=10_000_000)
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
@@ -108,7 +110,9 @@ class SheetsView(TeacherView):
     @extend_schema(request=pasting_shapes.SpreadsheetIn, responses=pasting_shapes.SpreadsheetOut)
     def post(self, request: Request) -> Response:
         """A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept."""
-        return Response({"text": lines_of(parsed(pasting_shapes.SpreadsheetIn, request)["content"])})
+        return Response(
+            {"text": read_apart("spreadsheet", parsed(pasting_shapes.SpreadsheetIn, request)["content"], SHEET)}
+        )
 
 
 class SheetTemplateView(TeacherView):

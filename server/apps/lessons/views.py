@@ -66,9 +66,10 @@ class FindView(TeacherView):
     )
     def get(self, request: Request) -> Response:
         """Moments by words and by meaning, in one lesson or in all."""
-        lesson_id = request.query_params.get("lesson")
-        recording = selectors.lesson_of(self.teacher, UUID(lesson_id)).recording if lesson_id else None
-        found = finding.find(self.teacher, request.query_params.get("q", "")[:300], recording)
+        given = parsed_query(script_shapes.FindIn, request)
+        lesson_id = given["lesson"]
+        recording = selectors.lesson_of(self.teacher, lesson_id).recording if lesson_id else None
+        found = finding.find(self.teacher, given["q"][:300], recording)
         return Response(script_shapes.FoundOut(finding.moments(found), many=True).data)
 
 

@@ -12,9 +12,10 @@ import http.client
 import ipaddress
 import socket
 import ssl
+import threading
 import time
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from functools import partial
 from urllib.parse import urljoin, urlsplit
@@ -25,6 +26,8 @@ from config.errors import SentenceError
 
 MOST_REDIRECTS = 5
 PATIENCE_S = 10.0
+# A body as a whole: so long at most, and never slower than this.
+MOST_SECONDS, SLOWEST_BYTES_S = 3_600.0, 50_000
 PAGE_BYTES = 2_000_000
 CHUNK = 1 << 16
 AGENT = "Escuela/1"
@@ -61,16 +64,16 @@ def checked(link: str) -> str:
 
 @contextmanager
 def opened(link: str, *, most_bytes: int, patience_s: float = PATIENCE_S) -> Iterator[Reply]:
-    """GET ``link``. ``patience_s`` is for everything up to the answer's head, and for each silence after it.
+    """GET ``link``, all of it within a deadline: ``patience_s`` for everything up to the answer's head, redirects
+    included; its body then within MOST_SECONDS, and never slower than SLOWEST_BYTES_S.
 
     Raises the ``link_…`` errors: not_web, private, unreachable, slow, gone, refused, busy, broken, redirects, large.
     """
     url = checked(link)
     deadline = time.monotonic() + patience_s
     for _ in range(MOST_REDIRECTS + 1):
-        connection = _connected(url, max(0.1, deadline - time.monotonic()))
+        connection, answer = _connected(url, deadline)
         try:
-            answer = _asked(connection, url)
             if answer.status in (301, 302, 303, 307, 308):
                 url = checked(urljoin(url, answer.headers.get("Location", "")))
                 continue
@@ -89,35 +92,81 @@ def opened(link: str, *, most_bytes: int, patience_s: float = PATIENCE_S) -> Ite
 
 def page(link: str) -> tuple[str, bytes]:
     """The media type and the whole body of a small page."""
-    begun = time.monotonic()
+    deadline = time.monotonic() + PATIENCE_S
     with opened(link, most_bytes=PAGE_BYTES) as reply:
         parts = []
         for chunk in reply.chunks():
             parts.append(chunk)
-            if time.monotonic() - begun > PATIENCE_S:
-                raise _slow()
+            _in_time(deadline)
         return reply.media_type, b"".join(parts)
 
 
-def _connected(url: str, patience_s: float) -> http.client.HTTPConnection:
+def _in_time(deadline: float) -> float:
+    """The seconds that are left. Raises ``link_slow`` where there are none."""
+    left = deadline - time.monotonic()
+    if left <= 0:
+        raise _slow()
+    return left
+
+
+@contextmanager
+def _cut_at(deadline: float, connection: socket.socket) -> Iterator[None]:
+    """Cuts ``connection`` at an instant, however little comes at a time: a head sent byte by byte gains no time."""
+    late = threading.Event()
+
+    def cut() -> None:
+        late.set()
+        with suppress(OSError):
+            connection.shutdown(socket.SHUT_RDWR)
+
+    timer = threading.Timer(_in_time(deadline), cut)
+    timer.daemon = True
+    timer.start()
+    try:
+        yield
+        # A line that is cut looks like an answer that has ended.
+        if late.is_set():
+            raise _slow()
+    except (SentenceError, OSError) as error:
+        raise (_slow() if late.is_set() else error) from error
+    finally:
+        timer.cancel()
+
+
+def _connected(url: str, deadline: float) -> tuple[http.client.HTTPConnection, http.client.HTTPResponse]:
+    """A connection to the host of ``url``, and the head of its answer."""
     parts = urlsplit(url)
     host = parts.hostname or ""
     port = parts.port or (443 if parts.scheme == "https" else 80)
     address = _public_address(host, port)
     try:
-        plain = socket.create_connection((address, port), timeout=min(patience_s, PATIENCE_S))
+        plain = socket.create_connection((address, port), timeout=min(_in_time(deadline), PATIENCE_S))
     except TimeoutError as error:
         raise _slow() from error
     except OSError as error:
-        raise link_error("unreachable", f"{host} does not answer; is the link right?", host=host) from error
+        raise _unreachable(host) from error
+    plain.settimeout(PATIENCE_S)
     connection = http.client.HTTPConnection(host, port, timeout=PATIENCE_S)
+    connection.sock = plain
     try:
-        secure = parts.scheme == "https"
-        connection.sock = ssl.create_default_context().wrap_socket(plain, server_hostname=host) if secure else plain
+        with _cut_at(deadline, plain):
+            if parts.scheme == "https":
+                connection.sock = _secured(plain, host)
+            return connection, _asked(connection, url)
+    except SentenceError:
+        connection.close()
+        raise
+
+
+def _secured(plain: socket.socket, host: str) -> ssl.SSLSocket:
+    try:
+        return ssl.create_default_context().wrap_socket(plain, server_hostname=host)
     except OSError as error:
-        plain.close()
-        raise link_error("unreachable", f"{host} does not answer; is the link right?", host=host) from error
-    return connection
+        raise _unreachable(host) from error
+
+
+def _unreachable(host: str) -> SentenceError:
+    return link_error("unreachable", f"{host} does not answer; is the link right?", host=host)
 
 
 def _public_address(host: str, port: int) -> str:
@@ -125,10 +174,26 @@ def _public_address(host: str, port: int) -> str:
     try:
         found = [str(row[4][0]) for row in socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)]
     except (OSError, UnicodeError) as error:
-        raise link_error("unreachable", f"{host} does not answer; is the link right?", host=host) from error
-    if f"{host}:{port}" not in settings.LINKS_ALLOWED and not all(ipaddress.ip_address(a).is_global for a in found):
+        raise _unreachable(host) from error
+    if f"{host}:{port}" not in settings.LINKS_ALLOWED and not all(is_public(a) for a in found):
         raise link_error("private", "The link leads into a private network; only public addresses can be fetched.")
     return found[0]
+
+
+# Addresses that carry another one inside, or that no site of the web has, whatever "global" says of them: NAT64, 6to4,
+# Teredo, site-local.
+_INDIRECT = [ipaddress.ip_network(n) for n in ("64:ff9b::/96", "64:ff9b:1::/48", "2002::/16", "2001::/32", "fec0::/10")]
+
+
+def is_public(address: str) -> bool:
+    """Whether ``address`` is one of the open web; one mapped into the other family counts as what it stands for."""
+    ip = ipaddress.ip_address(address.partition("%")[0])
+    if isinstance(ip, ipaddress.IPv6Address):
+        if ip.ipv4_mapped is not None:
+            return is_public(str(ip.ipv4_mapped))
+        if any(ip in network for network in _INDIRECT):
+            return False
+    return ip.is_global and not ip.is_multicast
 
 
 def _asked(connection: http.client.HTTPConnection, url: str) -> http.client.HTTPResponse:
@@ -156,7 +221,9 @@ def _refuse(answer: http.client.HTTPResponse) -> None:
 
 def _body(answer: http.client.HTTPResponse, most_bytes: int) -> Iterator[bytes]:
     read = 0
+    begun = time.monotonic()
     while True:
+        _in_time(begun + min(MOST_SECONDS, PATIENCE_S + read / SLOWEST_BYTES_S))
         try:
             chunk = answer.read1(CHUNK)
         except TimeoutError as error:

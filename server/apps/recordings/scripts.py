@@ -14,6 +14,7 @@ from django.db import transaction
 from apps.recordings import hosts, media, recognisers
 from apps.recordings.models import CaptionTrack, Recording, Sentence
 from apps.recordings.services import Progress
+from apps.work.limited import read_apart
 from config.errors import SentenceError
 from escuela_core.language.detecting import other_language
 from escuela_core.sound.aligning import Samples, aligns
@@ -21,8 +22,9 @@ from escuela_core.sound.locating import Listen, located
 from escuela_core.sound.recognising import Heard, NoSpeechError, heard_in
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Sentence as SpokenSentence
-from escuela_core.transcripts import Transcript, Warning, Word, prose, read_captions, timing
+from escuela_core.transcripts import Transcript, Warning, Word, prose, timing
 from escuela_core.transcripts.decoding import decode
+from escuela_core.transcripts.reading import ReadWords, in_sentences
 from escuela_core.transcripts.repairs import repair
 
 # Captions the aligner does not find are matched to what is heard only in recordings up to this length: hearing one out
@@ -65,17 +67,21 @@ def keep_tracks(recording: Recording, tracks: Sequence[hosts.HostTrack]) -> None
 
 
 def add_track(recording: Recording, data: bytes, language: str, label: str, *, by_machine: bool) -> CaptionTrack:
-    read = read_captions(data, language=language, duration_ms=recording.duration_ms)
+    read = captions_of(data, language, recording.duration_ms)
     cues = [[s.start_ms, s.end_ms, s.text] for s in read.sentences]
     return recording.tracks.create(language=language, label=label, by_machine=by_machine, cues=cues)
+
+
+def captions_of(data: bytes, language: str, duration_ms: int | None) -> Transcript:
+    """A caption file read in a process of its own, whatever it holds; its sentences made here."""
+    read = read_apart("words", data, duration_ms=duration_ms)
+    return in_sentences(ReadWords.from_json(read), language)
 
 
 def read_script(recording: Recording) -> None:
     """Captions to sentences, in place of any that were there. A recording without a known length gets the captions'
     own."""
-    transcript = read_captions(
-        recording.captions.read_bytes(), language=recording.language, duration_ms=recording.duration_ms
-    )
+    transcript = captions_of(recording.captions.read_bytes(), recording.language, recording.duration_ms)
     if recording.duration_ms is None:
         recording.duration_ms = transcript.duration_ms
         recording.save(update_fields=["duration_ms"])

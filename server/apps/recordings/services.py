@@ -9,7 +9,7 @@ from typing import Any
 from django.conf import settings
 
 from apps.accounts.models import User
-from apps.recordings import hosts, links, media, uploads
+from apps.recordings import hosts, links, media, room, uploads
 from apps.recordings.models import Recording
 from config.errors import SentenceError
 from escuela_core.sound.loudness import loudness
@@ -56,7 +56,9 @@ def fetch(recording: Recording, progress: Progress) -> None:
         recording.save()
         return
     half = recording.folder / "source.part"
-    with links.opened(recording.link, most_bytes=settings.LARGEST_UPLOAD_BYTES) as reply, half.open("wb") as file:
+    room.require(recording.owner, 1)
+    most = min(settings.LARGEST_UPLOAD_BYTES, room.left(recording.owner))
+    with links.opened(recording.link, most_bytes=most) as reply, half.open("wb") as file:
         read = 0
         for chunk in reply.chunks():
             file.write(chunk)

@@ -5,11 +5,12 @@ from __future__ import annotations
 
 import base64
 import binascii
-import contextlib
 import fcntl
+import os
 import shutil
 from datetime import timedelta
 from http import HTTPStatus
+from io import FileIO
 from pathlib import Path
 from typing import Any
 
@@ -19,7 +20,9 @@ from django.utils import timezone
 from django.views import View
 
 from apps.accounts.models import User
+from apps.recordings import room
 from apps.recordings.models import Upload
+from config.api import whole_number
 from config.errors import STATUS, SentenceError, body
 
 VERSION = "1.0.0"
@@ -38,6 +41,7 @@ def create(owner: User, name: str, size: int) -> Upload:
         raise SentenceError("upload_too_large", f"A file may have up to {limit} GB.", limit_gb=limit)
     if owner.uploads.count() >= MOST_AT_ONCE:
         raise SentenceError("uploads_too_many", "Too many files are on their way; finish or cancel some first.")
+    room.require(owner, size)
     upload = Upload.objects.create(owner=owner, name=name[:300], size=size)
     upload.path.parent.mkdir(parents=True, exist_ok=True)
     upload.path.touch()
@@ -53,9 +57,13 @@ def put(owner: User, path: Path, name: str = "") -> Upload:
     return upload
 
 
-def clear_old(owner: User) -> None:
-    for upload in owner.uploads.filter(created_at__lt=timezone.now() - KEPT):
+def clear_old(owner: User | None = None) -> int:
+    """Abandoned uploads go, of one teacher or of all; how many."""
+    old = Upload.objects.filter(created_at__lt=timezone.now() - KEPT)
+    gone = list(old if owner is None else old.filter(owner=owner))
+    for upload in gone:
         remove(upload)
+    return len(gone)
 
 
 def remove(upload: Upload) -> None:
@@ -71,8 +79,11 @@ def take(upload: Upload) -> Path:
 
 
 def append(upload: Upload, offset: int, request: HttpRequest) -> int:
-    """The request's bytes after those that are there; how many there are then. What came before a broken line stays."""
-    with upload.path.open("r+b") as file:
+    """The request's bytes after those that are there; how many there are then. What came before a broken line stays.
+
+    Bytes count once they are on the disk. Raises OffsetError, or ``no_room`` where the disk is full.
+    """
+    with upload.path.open("r+b", buffering=0) as file:
         try:
             fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
         except OSError as error:
@@ -82,15 +93,34 @@ def append(upload: Upload, offset: int, request: HttpRequest) -> int:
             raise OffsetError
         file.truncate(offset)
         file.seek(offset)
-        room = upload.size - offset
-        # OSError: the line broke; what has arrived counts.
-        with contextlib.suppress(OSError):
-            while room and (chunk := request.read(min(CHUNK, room))):
-                file.write(chunk)
-                room -= len(chunk)
-        upload.offset = upload.size - room
-        upload.save(update_fields=["offset"])
+        try:
+            _write(file, upload.size - offset, request)
+        except OSError as error:
+            raise NoRoomError from error
+        finally:
+            os.fsync(file.fileno())
+            upload.offset = file.tell()
+            upload.save(update_fields=["offset"])
     return upload.offset
+
+
+def _write(file: FileIO, room: int, request: HttpRequest) -> None:
+    """At most ``room`` bytes of the request, until it ends or its line breaks. Raises OSError of the disk alone."""
+    while room:
+        try:
+            chunk = memoryview(request.read(min(CHUNK, room)))
+        except OSError:
+            return
+        if not chunk:
+            return
+        while chunk:
+            written = file.write(chunk)
+            chunk, room = chunk[written:], room - written
+
+
+class NoRoomError(SentenceError):
+    def __init__(self) -> None:
+        super().__init__("no_room", "There is no room left on this server; tell whoever runs it. What came is kept.")
 
 
 class OffsetError(Exception):
@@ -121,11 +151,11 @@ class TusView(View):
 
 class UploadsView(TusView):
     def post(self, request: HttpRequest) -> HttpResponse:
-        length = request.headers.get("Upload-Length", "")
-        if not length.isdigit():
+        length = whole_number(request.headers.get("Upload-Length", ""))
+        if length is None:
             return refused("upload_length", "An upload must say how long it will be.", 400)
         name = _metadata(request.headers.get("Upload-Metadata", "")).get("filename", "file")
-        upload = create(self.teacher, name, int(length))
+        upload = create(self.teacher, name, length)
         return HttpResponse(status=201, headers={"Location": f"/api/uploads/{upload.id}/", "Upload-Offset": "0"})
 
 
@@ -141,13 +171,13 @@ class UploadView(TusView):
 
     def patch(self, request: HttpRequest, upload_id: Any) -> HttpResponse:
         upload = self.upload(upload_id)
-        offset = request.headers.get("Upload-Offset", "")
+        offset = whole_number(request.headers.get("Upload-Offset", ""))
         if upload is None:
             return HttpResponse(status=404)
-        if request.content_type != "application/offset+octet-stream" or not offset.isdigit():
+        if request.content_type != "application/offset+octet-stream" or offset is None:
             return HttpResponse(status=HTTPStatus.UNSUPPORTED_MEDIA_TYPE)
         try:
-            reached = append(upload, int(offset), request)
+            reached = append(upload, offset, request)
         except OffsetError:
             return HttpResponse(status=409)
         return HttpResponse(status=204, headers={"Upload-Offset": str(reached)})
@@ -165,7 +195,7 @@ def _metadata(header: str) -> dict[str, str]:
     for pair in header.split(","):
         key, _, value = pair.strip().partition(" ")
         try:
-            found[key] = base64.b64decode(value, validate=True).decode("utf-8")
+            found[key] = base64.b64decode(value, validate=True).decode("utf-8").replace("\x00", "")
         except (binascii.Error, UnicodeDecodeError):
             continue
     return found

@@ -14,7 +14,7 @@ from apps.recordings.models import CaptionTrack, Recording
 from escuela_core.transcripts import webvtt
 
 _CHUNK = 1 << 16
-_RANGE = re.compile(r"bytes=(\d*)-(\d*)")
+_RANGE = re.compile(r"bytes=([0-9]{0,18})-([0-9]{0,18})")
 
 
 @require_safe

@@ -11,7 +11,8 @@ def sheet_csv(data: dict[str, Any]) -> str:
     """One row a student: watched, marks, minutes, then state and share of each item."""
     out = io.StringIO()
     out.write("\ufeff")
-    writer = csv.writer(out)
+    # All in quotes: whatever a spreadsheet takes for the separator, no cell begins inside another.
+    writer = csv.writer(out, quoting=csv.QUOTE_ALL)
     prompts = [i["prompt"] for i in data["items"]]
     writer.writerow([neutral(c) for c in ["Student", "Watched %", "Marks", "Minutes", "Finished", "Late", *prompts]])
     for student in data["students"]:

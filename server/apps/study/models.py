@@ -1,4 +1,7 @@
-"""Students of an assignment and what they did: answers that count once, stretches played."""
+"""Students of an assignment and what they did: answers that count once, stretches played.
+
+No answer goes because something else does: only erasing (``apps.study.erasing``) removes one.
+"""
 
 from __future__ import annotations
 
@@ -15,7 +18,7 @@ class Student(models.Model):
     """Someone with a nickname on one device; known again by a signed cookie that holds the id."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="students")
+    assignment = models.ForeignKey(Assignment, on_delete=models.PROTECT, related_name="students")
     nickname = models.CharField(max_length=40)
     joined_at = models.DateTimeField(auto_now_add=True)
     last_seen_at = models.DateTimeField(auto_now_add=True)
@@ -33,7 +36,7 @@ class Answer(models.Model):
     """One try at one item. ``id`` is made by the student's device, so that an answer sent twice counts once."""
 
     id = models.UUIDField(primary_key=True)
-    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="answers")
+    student = models.ForeignKey(Student, on_delete=models.PROTECT, related_name="answers")
     item_id = models.UUIDField()
     number = models.PositiveSmallIntegerField()
     response = models.JSONField()

@@ -72,7 +72,8 @@ class WorkerDiedError(EscuelaError):
 
 MOST_TRIES = 3
 OPEN = (Job.State.WAITING, Job.State.RUNNING)
-Queue = Literal["quick", "heavy"]
+# "links" waits for others most of the time, so several are at it at once.
+Queue = Literal["quick", "heavy", "links"]
 Work = Callable[[Job, Steps], dict[str, Any]]
 GaveUp = Callable[[Job], None]
 

@@ -97,6 +97,8 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+/assets/.+-[\w-]{8,}\.[a-z0-9]+$"
 
 MEDIA_FOLDER = Path(os.environ.get("ESCUELA_MEDIA", STATE / "media"))
 LARGEST_UPLOAD_BYTES = 2_000_000_000
+# What one teacher's recordings may take on the disk.
+TEACHER_ROOM_BYTES = int(float(os.environ.get("ESCUELA_TEACHER_ROOM_GB", "20")) * 1_000_000_000)
 # Files come by resumable upload alone; what a form brings is passed over.
 FILE_UPLOAD_HANDLERS: list[str] = []
 # Hosts of recordings (see apps.recordings.hosts and docs/formats.md), and "name:port" of private addresses that

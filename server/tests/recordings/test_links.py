@@ -1,6 +1,8 @@
 import socket
 import threading
+import time
 from collections.abc import Iterator
+from contextlib import suppress
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from wsgiref.simple_server import make_server
 
@@ -28,6 +30,11 @@ class Site(BaseHTTPRequestHandler):
         elif self.path == "/drip":
             self.reply("video/mp4", b"", length=1_000)
             threading.Event().wait(3)
+        elif self.path == "/head-drip":
+            self.drip(b"HTTP/1.1 200 OK\r\nX-Long: ")
+        elif self.path == "/body-drip":
+            self.reply("video/mp4", b"", length=1_000)
+            self.drip(b"")
         elif self.path in ("/huge", "/endless"):
             self.reply("video/mp4", b"x" * 5_000, length=10_000_000_000 if self.path == "/huge" else None)
         elif self.path == "/page":
@@ -36,6 +43,15 @@ class Site(BaseHTTPRequestHandler):
             self.reply("video/mp4", b"0123456789")
         else:
             self.send_error({"/broken": 500, "/private": 403, "/busy": 429}.get(self.path, 404))
+
+    def drip(self, begin: bytes) -> None:
+        """A byte now and then, each within anybody's patience."""
+        self.wfile.write(begin)
+        with suppress(OSError):
+            for _ in range(30):
+                self.wfile.write(b"x")
+                self.wfile.flush()
+                time.sleep(0.1)
 
     def reply(self, media_type: str, data: bytes, length: int | None = -1) -> None:
         self.send_response(200)
@@ -95,7 +111,7 @@ def test_only_web_addresses_are_followed(link) -> None:
 @pytest.mark.parametrize(
     "address",
     ["127.0.0.1", "10.0.0.8", "192.168.1.1", "172.20.0.1", "169.254.169.254", "0.0.0.0", "100.64.0.1", "::1", "fe80::1"]
-    + ["::ffff:127.0.0.1", "fd00::1"],
+    + ["::ffff:127.0.0.1", "fd00::1", "64:ff9b::7f00:1", "2002:7f00:1::1", "2001:0:1::1", "fec0::1", "224.0.0.1"],
 )
 def test_no_name_leads_into_a_private_network(monkeypatch, address) -> None:
     family = socket.AF_INET6 if ":" in address else socket.AF_INET
@@ -115,6 +131,8 @@ def test_a_redirect_into_a_private_network_is_not_followed(site) -> None:
         ("/loop", "link_redirects"),
         ("/slow", "link_slow"),
         ("/drip", "link_slow"),
+        ("/head-drip", "link_slow"),
+        ("/body-drip", "link_slow"),
         ("/huge", "link_large"),
         ("/broken", "link_broken"),
         ("/private", "link_refused"),

@@ -83,6 +83,7 @@ def lines_of(data: bytes) -> str:
         IndexError,
         TypeError,
         AttributeError,
+        SyntaxError,
     ):
         raise SheetError("This file is no spreadsheet that can be read; save it as XLSX or CSV.") from None
     if len(rows) > MOST_ROWS:

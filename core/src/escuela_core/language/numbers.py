@@ -10,6 +10,8 @@ from typing import Literal
 # A count, a rank in a row ("fourth"), a part of a whole ("two thirds"), how many times over ("twice").
 Sort = Literal["count", "rank", "part", "times", "clock"]
 Token = tuple[str, int, int]
+# Beyond these nobody means a number: a row of digits, a heap of "hundred hundred hundred".
+MOST_DIGITS, LARGEST = 15, 1e15
 TOKEN = re.compile(r"\d+(?:[.,:]\d+)*|[A-Za-zÀ-ÿ]+(?:'[a-z]+)?|[%°$€£]|[^\w\s]")
 
 _ONES = {
@@ -117,10 +119,9 @@ def _completed(tokens: Sequence[Token], at: int, number: Number) -> Number | Non
         after, following = after + 1, word_at(tokens, after + 1)
     if following in _PARTS and not (following in _RANKS and value > 1):
         return _part(tokens, value, after)
-    if following == "and":
-        added = read_number(tokens, after + 1) if word_at(tokens, after + 1) in {"a", "one", "three"} else None
-        if added is not None and added.sort == "part" and added.value < 1:
-            return Number(value + added.value, added.after)
+    added = _added_part(tokens, after + 1) if following == "and" else None
+    if added is not None and added.value < 1:
+        return Number(value + added.value, added.after)
     whole = after + 1 if following == "in" else after + 2 if _words(tokens, after, "out of") else 0
     if whole and (bare := _spelled(tokens, whole + (word_at(tokens, whole) == "every"))) and bare.value > value:
         return Number(value / bare.value, bare.after, "part")
@@ -128,6 +129,16 @@ def _completed(tokens: Sequence[Token], at: int, number: Number) -> Number | Non
         return Number(value, after + 1, "times")
     alone = word_at(tokens, at) == "one" and after == at + 1
     return None if alone and not _counted(following) else number
+
+
+def _added_part(tokens: Sequence[Token], at: int) -> Number | None:
+    """The part that "and" adds to a whole: a half, one third, three quarters."""
+    times = {"a": 1, "an": 1, "one": 1, "three": 3}.get(word_at(tokens, at))
+    part = at + 2 if times == 3 and word_at(tokens, at + 1) == "-" else at + 1
+    word = word_at(tokens, part)
+    if times is None or word not in _PARTS or (word in _RANKS and times > 1):
+        return None
+    return None if word_at(tokens, at) == "a" and _ranks(tokens, part) else _part(tokens, float(times), part)
 
 
 def _words(tokens: Sequence[Token], at: int, words: str) -> bool:
@@ -142,6 +153,8 @@ def _counted(following: str) -> bool:
 
 
 def _below_zero(tokens: Sequence[Token], at: int) -> Number | None:
+    if word_at(tokens, at + 1) in _MINUS:
+        return None
     spelled = word_at(tokens, at) == "minus"
     starts = at == 0 or tokens[at - 1][2] < tokens[at][1]
     touches = at + 1 < len(tokens) and tokens[at + 1][1] == tokens[at][2]
@@ -157,7 +170,7 @@ def _below_zero(tokens: Sequence[Token], at: int) -> Number | None:
 def _digits(tokens: Sequence[Token], at: int) -> Number | None:
     word = tokens[at][0]
     plain = re.sub(r"(?<=\d),(?=\d{3}\b)", "", word).replace(",", ".")
-    if plain.count(".") > 1 or ":" in plain:
+    if plain.count(".") > 1 or ":" in plain or len(plain) > MOST_DIGITS:
         return None
     value, after = float(plain), at + 1
     following = word_at(tokens, after)
@@ -193,9 +206,9 @@ def _added_up(tokens: Sequence[Token], at: int, current: float = 0.0) -> Number:
             current += _ONES[word]
         elif word in _TENS:
             current += _TENS[word]
-        elif word == "hundred" and (current or after > at):
+        elif word == "hundred" and (current or after > at) and current < LARGEST:
             current = max(1.0, current) * 100
-        elif word in _SCALES and (current or after > at):
+        elif word in _SCALES and (current or after > at) and current < LARGEST:
             total += max(1.0, current) * _SCALES[word]
             current = 0.0
         elif word not in {"-", "and"} or not _continues(tokens, after, at):
@@ -208,7 +221,7 @@ def _added_up(tokens: Sequence[Token], at: int, current: float = 0.0) -> Number:
 
 def _decimals(tokens: Sequence[Token], value: float, at: int) -> Number:
     digits = ""
-    while _ONES.get(word_at(tokens, at), 10) < 10:
+    while len(digits) < MOST_DIGITS and _ONES.get(word_at(tokens, at), 10) < 10:
         digits += str(_ONES[word_at(tokens, at)])
         at += 1
     return Number(value + float(f"0.{digits}"), at)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
-from escuela_core.language.numbers import Number, Token, word_at
+from escuela_core.language.numbers import LARGEST, MOST_DIGITS, Number, Token, word_at
 
 _ONES = {
     w: i
@@ -63,7 +63,7 @@ def read_day(tokens: Sequence[Token], at: int) -> Number | None:
 def _digits(tokens: Sequence[Token], at: int) -> Number | None:
     """Digits with a point between thousands and a comma before decimals."""
     plain = re.sub(r"(?<=\d)\.(?=\d{3}\b)", "", tokens[at][0]).replace(",", ".")
-    if plain.count(".") > 1 or ":" in plain:
+    if plain.count(".") > 1 or ":" in plain or len(plain) > MOST_DIGITS:
         return None
     scale = _SCALES.get(word_at(tokens, at + 1))
     return Number(float(plain) * (scale or 1), at + 1 + bool(scale))
@@ -82,6 +82,8 @@ def _spelled(tokens: Sequence[Token], at: int) -> Number | None:
             current += _TENS[word]
         elif word in _HUNDREDS and current == 0:
             current += _HUNDREDS[word]
+        elif total + current > LARGEST:
+            break
         elif word in _MILLIONS:
             total, current = max(1.0, total + current) * _SCALES[word], 0.0
         elif word in _SCALES:

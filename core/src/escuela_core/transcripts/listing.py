@@ -10,7 +10,8 @@ from escuela_core.transcripts.model import Transcript
 
 _TIME = r"(?:(\d{1,2}):)?(\d{1,3}):(\d{2})(?:[.,](\d{1,3}))?"
 _LINE = re.compile(
-    rf"\s*[-–•*]?\s*[\[(]?\s*{_TIME}\s*(?:[-–—>]+\s*(?:\d{{1,2}}:)?\d{{1,3}}:\d{{2}}(?:[.,]\d{{1,3}})?)?\s*[\])]?\s*[-–—:|]?\s*(.*)"
+    rf"\s*+[-–•*]?\s*+[\[(]?\s*+{_TIME}\s*+(?:[-–—>]++\s*+(?:\d{{1,2}}:)?\d{{1,3}}:\d{{2}}(?:[.,]\d{{1,3}})?)?"
+    r"\s*+[\])]?\s*+[-–—:|]?\s*+(.*)"
 )
 _SPEAKER = re.compile(r"([^\W\d_][\w.'’ -]{0,38}?):\s+(?=\S)")
 # Times stand at most this far apart in characters; prose that happens to hold one time is no listing.

@@ -12,15 +12,20 @@ from escuela_core.transcripts.words import PlacedWord
 WORDS_PER_STOP = 40
 LONGEST_SENTENCE_WORDS = 45
 PAUSE_MS = 700
-_STOP = re.compile(r"[.?!…。？！؟]+[\"'”’»)\]]*$")
+_STOPS, _CLOSING = ".?!…。？！؟", "\"'”’»)]"  # noqa: RUF001 (full-width marks end sentences too)
 _ABBREVIATIONS = frozenset(
     ("mr. mrs. ms. dr. prof. st. vs. etc. e.g. i.e. fig. no. approx. sr. sra. dra. p. ej. núm. pág. ee. uu.").split()
 )
 Starts = Callable[[Sequence[str]], Sequence[float]]
 
 
+def _stops(word: str) -> bool:
+    """Whether a sentence may end with ``word``: a stop, and perhaps a quotation mark or bracket behind it."""
+    return word.rstrip(_CLOSING)[-1:] in tuple(_STOPS)
+
+
 def is_punctuated(words: Sequence[PlacedWord]) -> bool:
-    stops = sum(1 for w in words if _STOP.search(w.word.text))
+    stops = sum(1 for w in words if _stops(w.word.text))
     return stops * WORDS_PER_STOP >= len(words)
 
 
@@ -52,7 +57,7 @@ def _ends_by_stops(words: Sequence[PlacedWord]) -> list[int]:
     ends = [
         i
         for i, placed in enumerate(words[:-1])
-        if (_STOP.search(placed.word.text) and not _is_abbreviation(placed.word.text, words[i + 1].word.text))
+        if (_stops(placed.word.text) and not _is_abbreviation(placed.word.text, words[i + 1].word.text))
         or _speaker_changes(placed, words[i + 1])
     ]
     return [*ends, len(words) - 1]

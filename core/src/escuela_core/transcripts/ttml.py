@@ -14,8 +14,10 @@ from escuela_core.transcripts.cues import CaptionLineError, Cue
 from escuela_core.transcripts.model import Transcript
 from escuela_core.transcripts.stamps import stamp
 
-_CLOCK = re.compile(r"(\d{2,}):(\d{2}):(\d{2})(?:\.(\d+)|:(\d{2,})(?:\.\d+)?)?")
-_OFFSET = re.compile(r"(\d+(?:\.\d+)?)(h|m|s|ms|f|t)")
+_CLOCK = re.compile(r"(\d{2,4}):(\d{2}):(\d{2})(?:\.(\d{1,12})|:(\d{2,4})(?:\.\d{1,12})?)?")
+_OFFSET = re.compile(r"(\d{1,15}(?:\.\d{1,12})?)(h|m|s|ms|f|t)")
+_DECLARED, _BLANK = re.compile(r"\s*(?:<\?xml[^>]*\?>\s*)?"), re.compile(r"\s*")
+_ROOT = re.compile(r"<(?:\w{1,40}:)?tt[\s>]")
 _SECONDS = {"h": 3600.0, "m": 60.0, "s": 1.0, "ms": 0.001}
 
 
@@ -45,7 +47,14 @@ class _Rates:
 
 
 def recognises(text: str) -> bool:
-    return re.match(r"\s*(?:<\?xml[^>]*\?>\s*)?(?:<!--.*?-->\s*)*<(?:\w+:)?tt[\s>]", text, re.DOTALL) is not None
+    """Whether the first element is ``tt``: whatever declares the file, and comments, may stand before it."""
+    at = _DECLARED.match(text).end()  # type: ignore[union-attr]  # it matches nothing at least
+    while text.startswith("<!--", at):
+        end = text.find("-->", at)
+        if end < 0:
+            return False
+        at = _BLANK.match(text, end + 3).end()  # type: ignore[union-attr]
+    return _ROOT.match(text, at) is not None
 
 
 def read(text: str) -> list[Cue]:
@@ -95,10 +104,14 @@ def _attribute(element: etree._Element, name: str) -> str:
 
 
 def _rates(root: etree._Element) -> _Rates:
-    frames = float(_attribute(root, "frameRate") or 30)
-    up, down = (float(x) for x in (_attribute(root, "frameRateMultiplier") or "1 1").replace(":", " ").split()[:2])
-    frames = frames * up / (down or 1.0) or 30.0
-    return _Rates(frames, float(_attribute(root, "tickRate") or 0) or frames)
+    """What the file says, where it is a number that can be divided by; else thirty frames a second."""
+    up, down = ([_rate(x) for x in _attribute(root, "frameRateMultiplier").replace(":", " ").split()] + [1.0, 1.0])[:2]
+    frames = (_rate(_attribute(root, "frameRate")) or 30.0) * (up or 1.0) / (down or 1.0)
+    return _Rates(frames, _rate(_attribute(root, "tickRate")) or frames)
+
+
+def _rate(text: str) -> float:
+    return float(text) if re.fullmatch(r"\d{1,9}(?:\.\d{1,9})?", text) else 0.0
 
 
 def _agents(root: etree._Element) -> dict[str, str]:

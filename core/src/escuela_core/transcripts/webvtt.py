@@ -11,7 +11,7 @@ from escuela_core.transcripts.model import Transcript
 from escuela_core.transcripts.stamps import stamp
 
 _STAMP = re.compile(r"<(\d[\d:.]*)>")
-_VOICE = re.compile(r"<v(?:\.[^\s>]*)?\s+([^>]*)>")
+_VOICE = re.compile(r"<v(?:\.[^\s<>]{0,200})?\s{1,10}([^<>]{0,200})>")
 
 
 def recognises(text: str) -> bool:

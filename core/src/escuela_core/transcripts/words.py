@@ -17,7 +17,8 @@ from escuela_core.transcripts.model import Word
 SLOWEST_LETTER_MS = 170
 # A stop inside a cue is followed by a breath, a comma by a short one; in letters, as long as those would take to say.
 STOP_LETTERS, COMMA_LETTERS = 7.0, 2.5
-_SOUND_NOTE = re.compile(r"[\[(♪][^\])♪]*[\])♪]")
+# No note is longer than this, and a row of opening brackets is not read to its end again and again.
+_SOUND_NOTE = re.compile(r"[\[(♪][^\])♪]{0,200}[\])♪]")
 
 
 @dataclass(frozen=True, slots=True)

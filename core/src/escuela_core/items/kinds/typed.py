@@ -21,7 +21,9 @@ def typed(data: dict[str, Any]) -> Response:
         raise ResponseShapeError("text must not be empty")
     if len(text) > LONGEST_ANSWER:
         raise ResponseShapeError(f"an answer may have at most {LONGEST_ANSWER} letters")
-    return Response(text=text.replace("\x00", ""))
+    if "\x00" in text:
+        raise ResponseShapeError("it holds a character that text cannot have")
+    return Response(text=text)
 
 
 def same_answer(given: str, wanted: str) -> bool:

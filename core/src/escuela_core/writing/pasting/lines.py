@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from escuela_core.writing.pasting.times import TIME
@@ -48,6 +49,7 @@ KIND_WORDS: dict[str, str] = {
     r"|(?:preguntas? )?abiertas?|respuesta (?:abierta|corta|larga|breve)|desarrollo|reflexi[oó]n",
     "note": r"notes?|nota",
 }
+LONGEST_HEADING = 400
 _KINDS = {name: re.compile(rf"(?<!\w)(?:{words})(?!\w)", re.IGNORECASE) for name, words in KIND_WORDS.items()}
 _NUMBERED = re.compile(
     r"^(?P<word>(?:question|pregunta|item|[ií]tem|ejercicio|exercise|no|n[ºo°]|q|p)\.?\s*)?#?(?P<number>\d{1,3})"
@@ -201,7 +203,12 @@ def _heading(number: int, text: str, *, heading: bool) -> Line | None:
 
 
 def kind_named(text: str) -> str | None:
-    """The kind whose name comes first in ``text``."""
+    """The kind whose name comes first in ``text``, near its beginning."""
+    return _kind_named(text[:LONGEST_HEADING])
+
+
+@lru_cache(maxsize=1_024)
+def _kind_named(text: str) -> str | None:
     found = [(m.start(), name) for name, pattern in _KINDS.items() if (m := pattern.search(text))]
     return min(found)[1] if found else None
 

@@ -21,7 +21,8 @@ _INLINE_KEY = re.compile(
     re.IGNORECASE,
 )
 _INLINE_OPTION = re.compile(r"(?:^|\s)(?P<mark>\(?(?P<letter>[A-Ha-h])[).]\s)")
-LONGEST_PASTE = 400_000
+# As much as is read within a second, whatever it holds.
+LONGEST_PASTE, MOST_LINES = 200_000, 3_000
 MOST_ITEMS = 500
 
 
@@ -29,7 +30,9 @@ class PasteTooLongError(EscuelaError):
     code = "paste_too_long"
 
     def __init__(self) -> None:
-        super().__init__(f"A pasted text may have at most {LONGEST_PASTE:,} letters and {MOST_ITEMS} items.")
+        super().__init__(
+            f"A pasted text may have at most {LONGEST_PASTE:,} letters, {MOST_LINES:,} lines and {MOST_ITEMS} items."
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +63,8 @@ def paste(text: str) -> Pasted:
     if len(text) > LONGEST_PASTE:
         raise PasteTooLongError
     rows = text.replace("\r\n", "\n").replace("\r", "\n").replace("\x00", "").replace("\u00a0", " ").split("\n")
+    if len(rows) > MOST_LINES:
+        raise PasteTooLongError
     reading = (
         listed(rows)
         or tabled(rows)

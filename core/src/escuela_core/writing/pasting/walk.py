@@ -3,12 +3,16 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from bisect import bisect_right
+from collections.abc import Iterator, Sequence
+from itertools import islice, takewhile
 
 from escuela_core.writing.pasting.block import Block, Reading
 from escuela_core.writing.pasting.lines import Line
 from escuela_core.writing.pasting.times import Place, taken_out
 
+# Far more than any item has options, pairs or steps.
+MOST_PARTS = 60
 _MARKS = re.compile(
     r"\s*[\[(]\s*(\d{1,2}(?:[.,]\d)?)\s*(?:points?|pts?|marks?|puntos?|ptos?)\.?\s*[\])]", re.IGNORECASE
 )
@@ -19,6 +23,7 @@ class Walk:
 
     def __init__(self, lines: Sequence[Line]) -> None:
         self.lines = lines
+        self.numbers = [line.number for line in lines]
         self.reading = Reading()
         self.block: Block | None = None
         self.part = ""
@@ -36,16 +41,15 @@ class Walk:
 
     def after(self, line: Line) -> Line | None:
         """The next line that is not blank."""
-        return next((o for o in self.lines if o.number > line.number and o.sort != "blank"), None)
+        return next((o for o in self._from(line) if o.sort != "blank"), None)
 
     def group_from(self, line: Line) -> list[Line]:
-        """The plain lines from ``line`` on with nothing between them."""
-        group = [line]
-        for other in (o for o in self.lines if o.number > line.number):
-            if other.sort != "plain":
-                break
-            group.append(other)
-        return group
+        """The plain lines from ``line`` on with nothing between them, as many as could be the parts of one item."""
+        return [line, *takewhile(lambda o: o.sort == "plain", islice(self._from(line), MOST_PARTS))]
+
+    def _from(self, line: Line) -> Iterator[Line]:
+        """The lines after ``line``."""
+        return islice(self.lines, bisect_right(self.numbers, line.number), None)
 
     def add_pair(self, block: Block, line: Line, pair: tuple[str, str]) -> None:
         block.pairs.append(pair)

@@ -12,12 +12,15 @@ from procrastinate.contrib.django import app
 from apps.work.tasks import HEARTBEAT_S, STALLED_S, take_up_stalled
 from escuela_core.language.ready import get_ready
 
+# Waiting for a slow host keeps nobody else's link waiting.
+AT_ONCE = {"links": 4}
+
 
 class Command(BaseCommand):
     help = "Runs long work (reading recordings, writing and checking items) until stopped."
 
     def add_arguments(self, parser: Any) -> None:
-        parser.add_argument("--queues", default="quick,heavy", help="what to work at, one thing of each at a time")
+        parser.add_argument("--queues", default="quick,heavy,links", help="what to work at, each in a line of its own")
         parser.add_argument("--once", action="store_true", help="stop when the queue is empty")
 
     def handle(self, *args: Any, **options: Any) -> None:
@@ -40,7 +43,7 @@ class Command(BaseCommand):
         await app.run_worker_async(
             queues=[queue],
             name=queue,
-            concurrency=1,
+            concurrency=AT_ONCE.get(queue, 1),
             install_signal_handlers=False,
             wait=not once,
             fetch_job_polling_interval=1.0,

@@ -1,0 +1,69 @@
+"""The readers of files from outside, each by its name.
+
+Run as ``python -m apps.work.readers NAME OPTIONS`` with the file on standard input. Loads neither Django nor a language
+model, so that it starts at once.
+"""
+
+from __future__ import annotations
+
+import json
+import sys
+from collections.abc import Callable
+from typing import Any
+
+from escuela_core.errors import EscuelaError
+
+
+def words(data: bytes, duration_ms: int | None) -> Any:
+    from escuela_core.transcripts.reading import read_words
+
+    return read_words(data, duration_ms=duration_ms).to_json()
+
+
+def spreadsheet(data: bytes) -> Any:
+    from escuela_core.formats.sheets import lines_of
+
+    return lines_of(data)
+
+
+def picture(_data: bytes, source: str, target: str, name: str) -> None:
+    """Any of the common formats as WebP, upright, no wider than a screen, without what the camera wrote beside it."""
+    from PIL import Image, ImageOps, UnidentifiedImageError
+
+    try:
+        with Image.open(source, formats=FORMATS) as opened:
+            if opened.width * opened.height > MOST_PIXELS:
+                raise PictureError("picture_too_large", f"“{name}” has too many pixels.", limit_mb=20)
+            upright = ImageOps.exif_transpose(opened)
+            upright.thumbnail((WIDEST_PX, WIDEST_PX))
+            has_clear_parts = upright.mode in {"RGBA", "LA", "PA"} or "transparency" in upright.info
+            upright.convert("RGBA" if has_clear_parts else "RGB").save(target, "WEBP", quality=82)
+    except Image.DecompressionBombError as error:
+        raise PictureError("picture_too_large", f"“{name}” has too many pixels.", limit_mb=20) from error
+    except (UnidentifiedImageError, OSError, ValueError, SyntaxError) as error:
+        raise PictureError(
+            "picture_unreadable", f"“{name}” is not a picture that can be read (PNG, JPEG, WebP or GIF).", name=name
+        ) from error
+
+
+class PictureError(EscuelaError):
+    def __init__(self, code: str, message: str, **params: str | int | float) -> None:
+        super().__init__(message, **params)
+        self.code = code
+
+
+FORMATS = ("PNG", "JPEG", "WEBP", "GIF")
+WIDEST_PX, MOST_PIXELS = 1_600, 60_000_000
+READERS: dict[str, Callable[..., Any]] = {"words": words, "spreadsheet": spreadsheet, "picture": picture}
+
+
+def main(name: str, options: str) -> None:
+    try:
+        told = {"read": READERS[name](sys.stdin.buffer.read(), **json.loads(options))}
+    except EscuelaError as error:
+        told = {"error": error.code, "message": error.message, "params": error.params}
+    sys.stdout.write(json.dumps(told))
+
+
+if __name__ == "__main__":
+    main(*sys.argv[1:3])
