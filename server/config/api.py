@@ -10,7 +10,6 @@ from rest_framework.views import APIView
 from apps.accounts.models import User
 from config.errors import SentenceError
 
-
 LONGEST_NUMBER = 15
 
 

@@ -22,6 +22,7 @@ STATUS = {
     "not_confirmed": 403,
     "changed_elsewhere": 412,
     "assignment_shut": 409,
+    "nickname_taken": 409,
     "no_tries_left": 409,
     "key_shown": 409,
     "clock_not_started": 409,

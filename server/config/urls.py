@@ -66,6 +66,7 @@ api: list[URLPattern | URLResolver] = [
     path("", include("apps.assignments.urls")),
     path("", include("apps.study.urls")),
     path("", include("apps.results.urls")),
+    path("", include("apps.privacy.urls")),
     path("ping/", PingView.as_view()),
     re_path(r"^.*$", NothingView.as_view()),
 ]

@@ -17,7 +17,9 @@ from django.conf import settings
 from django.db import connection
 from django.test import Client
 from django.utils import timezone
+from procrastinate.contrib.django.models import ProcrastinateJob
 
+from apps.accounts import mailing
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.assignments.services import share
@@ -118,6 +120,16 @@ def make_lesson(owner: User, contents: tuple[dict[str, Any], ...] = (), texts: t
         items.add_item(lesson, items.content_of(content))
     run_jobs()
     return Lesson.objects.get(id=lesson.id)
+
+
+_sent: set[int] = set()
+
+
+def post_mail() -> None:
+    """What the worker does with the mails that were asked for."""
+    for task in ProcrastinateJob.objects.filter(task_name="accounts.mail").exclude(id__in=_sent).order_by("id"):
+        _sent.add(task.id)
+        mailing.send(**task.args)
 
 
 def run_once_more(job_id: str) -> dict[str, Any]:

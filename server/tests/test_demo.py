@@ -6,9 +6,10 @@ import pytest
 from django.core.management import call_command
 
 from apps.accounts.models import User
-from apps.assignments.models import Assignment, Edition
+from apps.assignments.models import Assignment
 from apps.lessons.items import is_undecided
 from apps.lessons.models import Lesson
+from apps.privacy.erasing import erase_account
 from apps.results.selectors import sheet_data
 
 from .conftest import DEMO
@@ -21,9 +22,8 @@ def demo(django_db_setup, django_db_blocker):
     with django_db_blocker.unblock():
         call_command("seed_demo")
         yield
-        Assignment.objects.all().delete()
-        Edition.objects.all().delete()
-        User.objects.all().delete()
+        for user in User.objects.all():
+            erase_account(user)
 
 
 def lesson(title: str) -> Lesson:

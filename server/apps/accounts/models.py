@@ -1,4 +1,4 @@
-"""Teachers. Students have no account."""
+"""Teachers, where they are signed in, what they did that a school may ask about. Students have no account."""
 
 from __future__ import annotations
 
@@ -30,3 +30,51 @@ class User(AbstractBaseUser):
 
     USERNAME_FIELD = "email"
     objects: ClassVar[UserManager] = UserManager()
+
+
+class MailedLink(models.Model):
+    """A link that was mailed, known by the sum of its secret; ``given`` is what it was asked for with."""
+
+    class Purpose(models.TextChoices):
+        REGISTER = "register"
+        PASSWORD = "password"  # noqa: S105 (what it is for)
+        ADDRESS = "address"
+
+    sum = models.CharField(max_length=64, primary_key=True)
+    purpose = models.CharField(max_length=10, choices=Purpose.choices)
+    email = models.EmailField()
+    given = models.JSONField(default=dict)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+
+class SignedIn(models.Model):
+    """One device on which a teacher is signed in."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="signed_in")
+    session_key = models.CharField(max_length=40, unique=True)
+    device = models.CharField(max_length=120, blank=True)
+    since = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-since",)
+
+
+class AuditEntry(models.Model):
+    """Something a school may ask about: who did what, when, and to what by its title; no student's name, no answer."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="audit")
+    action = models.CharField(max_length=20)
+    about = models.CharField(max_length=200, blank=True)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-id",)
+
+
+class Attempts(models.Model):
+    """How often something was tried by somebody, until the count begins anew."""
+
+    key = models.CharField(max_length=300, primary_key=True)
+    count = models.PositiveIntegerField()
+    until = models.DateTimeField()

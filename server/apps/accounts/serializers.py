@@ -5,6 +5,11 @@ from rest_framework import serializers
 LANGUAGES = ("en", "es")
 
 
+class PasswordField(serializers.CharField):
+    def __init__(self) -> None:
+        super().__init__(max_length=200, trim_whitespace=False)
+
+
 class UserOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     name = serializers.CharField()
@@ -21,29 +26,53 @@ class SessionOut(serializers.Serializer[object]):
 
 class RegisterIn(serializers.Serializer[object]):
     email = serializers.EmailField()
-    password = serializers.CharField(max_length=200, trim_whitespace=False)
     name = serializers.CharField(max_length=120)
     language = serializers.ChoiceField(LANGUAGES, default="en")
 
 
 class SignInIn(serializers.Serializer[object]):
     email = serializers.CharField(max_length=254)
-    password = serializers.CharField(max_length=200, trim_whitespace=False)
+    password = PasswordField()
 
 
 class MailIn(serializers.Serializer[object]):
     email = serializers.EmailField()
 
 
-class TokenIn(serializers.Serializer[object]):
-    token = serializers.CharField(max_length=400)
-
-
-class NewPasswordIn(serializers.Serializer[object]):
-    user = serializers.UUIDField()
+class LinkIn(serializers.Serializer[object]):
     token = serializers.CharField(max_length=200)
-    password = serializers.CharField(max_length=200, trim_whitespace=False)
+
+
+class SetPasswordIn(LinkIn):
+    password = PasswordField()
 
 
 class LanguageIn(serializers.Serializer[object]):
     language = serializers.ChoiceField(LANGUAGES)
+
+
+class ChangePasswordIn(serializers.Serializer[object]):
+    old = PasswordField()
+    new = PasswordField()
+
+
+class NewAddressIn(serializers.Serializer[object]):
+    email = serializers.EmailField()
+    password = PasswordField()
+
+
+class PasswordIn(serializers.Serializer[object]):
+    password = PasswordField()
+
+
+class SignedInOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    device = serializers.CharField()
+    since = serializers.DateTimeField()
+    here = serializers.BooleanField()
+
+
+class AuditOut(serializers.Serializer[object]):
+    action = serializers.CharField()
+    about = serializers.CharField()
+    at = serializers.DateTimeField()

@@ -1,64 +1,73 @@
-"""Making an account, confirming it, signing in and out, a new password."""
+"""Making an account, signing in and out, a new password or address, and where one is signed in.
+
+An account comes into being when its owner follows the link in the mail and sets a password there; until then nothing
+is kept but the link, so that nobody can leave a password of theirs behind for somebody else's address.
+"""
 
 from __future__ import annotations
 
+import hashlib
+from uuid import UUID
+
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.contrib.auth.password_validation import validate_password
-from django.contrib.auth.tokens import default_token_generator
-from django.core import signing
+from django.contrib.sessions.backends.db import SessionStore
 from django.core.exceptions import ValidationError
-from django.core.mail import send_mail
 from django.db import transaction
-from django.http import HttpRequest
+from django.http import Http404, HttpRequest
 from django.utils import timezone
 
-from apps.accounts.models import User
+from apps.accounts import audit, limits, links, mailing
+from apps.accounts.models import MailedLink, SignedIn, User
+from config.client import address_of
 from config.errors import SentenceError
+from config.names import plain_name, shows_something
 
-CONFIRM_SALT = "accounts.confirm"
-CONFIRM_SECONDS = 60 * 60 * 24 * 7
 DEMO_EMAIL = "runa@puerto-lumbre.example"
+LONGEST_DEVICE = 120
+
+
+def register(request: HttpRequest, email: str, *, name: str, language: str, site: str, browser: str) -> None:
+    """Mail the link that makes the account. A known address gets a mail that says so, not an error.
+
+    ``browser`` is a secret of the browser that asks: the link works in that one alone.
+    """
+    if not shows_something(plain_name(name)):
+        raise SentenceError("name_empty", "Give the name that your colleagues know you by.")
+    _count_mail(request, email)
+    mailing.later("register", email, site, name=plain_name(name), language=language, browser=_sum(browser))
 
 
 @transaction.atomic
-def register(email: str, password: str, *, name: str, language: str, site: str) -> None:
-    """Make an account and send the link that confirms it. A known address gets a mail that says so, not an error."""
+def confirm(request: HttpRequest, token: str, password: str, *, browser: str) -> User:
+    """Make the account by the mailed link, with the password set here, and sign in."""
     _require_good_password(password)
-    known = User.objects.filter(email=email.strip().lower()).first()
-    if known is not None and known.confirmed_at is not None:
-        _send(known, "You already have an account", f"Sign in at {site}/sign-in, or set a new password there.")
-        return
-    user = known or User.objects.create_user(email, password, name=name, language=language)
-    token = signing.dumps(str(user.id), salt=CONFIRM_SALT)
-    _send(user, "Confirm your address", f"Open this link to finish making your account:\n\n{site}/confirm/{token}")
-
-
-def confirm(request: HttpRequest, token: str) -> User:
-    """Confirm the address by the mailed token and sign in."""
-    try:
-        user_id = signing.loads(token, salt=CONFIRM_SALT, max_age=CONFIRM_SECONDS)
-        user = User.objects.get(id=user_id)
-    except (signing.BadSignature, User.DoesNotExist) as error:
-        raise SentenceError("bad_link", "This link is not valid any more; ask for a new one.") from error
-    if user.confirmed_at is None:
-        user.confirmed_at = timezone.now()
-        user.save(update_fields=["confirmed_at"])
+    link = links.use(MailedLink.Purpose.REGISTER, token)
+    if link.given["browser"] != _sum(browser):
+        raise SentenceError("other_browser", "Open the link in the browser in which you asked for the account.")
+    user = User.objects.filter(email=link.email).first()
+    if user is not None and user.confirmed_at is not None:
+        raise links.BadLinkError
+    user = user or User(email=link.email)
+    user.name, user.language, user.confirmed_at = link.given["name"], link.given["language"], timezone.now()
+    user.set_password(password)
+    user.save()
     _enter(request, user)
     return user
 
 
 def sign_in(request: HttpRequest, email: str, password: str) -> User:
-    """Raises ``wrong_password`` or ``not_confirmed``; too many tries are refused by the login limits."""
+    """Raises ``wrong_password``; too many tries from one device are refused, and never lock the owner's out."""
+    limits.require(limits.FAILED_FROM, address_of(request))
     user = authenticate(request, username=email.strip().lower(), password=password)
     if getattr(request, "axes_locked_out", False):
         raise SentenceError(
             "locked_out", "Too many wrong passwords for this address; wait a quarter of an hour and try again."
         )
-    if not isinstance(user, User):
+    if not isinstance(user, User) or user.confirmed_at is None:
+        limits.count(limits.FAILED_FROM, address_of(request))
         raise SentenceError("wrong_password", "Mail address and password do not fit together.")
-    if user.confirmed_at is None:
-        raise SentenceError("not_confirmed", "Open the link in the mail we sent you first.")
     _enter(request, user)
     return user
 
@@ -72,27 +81,70 @@ def sign_in_demo(request: HttpRequest) -> User:
 
 
 def sign_out(request: HttpRequest) -> None:
+    SignedIn.objects.filter(session_key=request.session.session_key or "").delete()
     logout(request)
 
 
-def ask_new_password(email: str, *, site: str) -> None:
+def end_session(user: User, signed_in: UUID) -> None:
+    """End one of the sessions of ``user``. Raises Http404."""
+    found = user.signed_in.filter(id=signed_in).first()
+    if found is None:
+        raise Http404
+    SessionStore(session_key=found.session_key).delete()
+    found.delete()
+
+
+def ask_new_password(request: HttpRequest, email: str, *, site: str) -> None:
     """Mail a link for a new password; says nothing of whether the address is known."""
-    user = User.objects.filter(email=email.strip().lower()).first()
-    if user is not None:
-        token = default_token_generator.make_token(user)
-        _send(user, "A new password", f"Open this link to set a new password:\n\n{site}/new-password/{user.id}/{token}")
+    _count_mail(request, email)
+    mailing.later("password", email, site)
 
 
 @transaction.atomic
-def set_new_password(request: HttpRequest, user_id: str, token: str, password: str) -> User:
+def set_new_password(token: str, password: str) -> None:
+    """By the mailed link. Signs nobody in, and out wherever somebody is."""
     _require_good_password(password)
-    user = User.objects.filter(id=user_id).first()
-    if user is None or not default_token_generator.check_token(user, token):
-        raise SentenceError("bad_link", "This link is not valid any more; ask for a new one.")
-    user.set_password(password)
-    user.confirmed_at = user.confirmed_at or timezone.now()
-    user.save()
-    _enter(request, user)
+    link = links.use(MailedLink.Purpose.PASSWORD, token)
+    user = User.objects.filter(email=link.email, confirmed_at__isnull=False).first()
+    if user is None:
+        raise links.BadLinkError
+    _set_password(user, password)
+
+
+@transaction.atomic
+def change_password(request: HttpRequest, user: User, *, old: str, new: str) -> None:
+    """Stays signed in here, and nowhere else."""
+    require_password(request, user, old)
+    _require_good_password(new)
+    _set_password(user, new)
+    update_session_auth_hash(request, user)
+    _note_device(request, user)
+
+
+def ask_new_address(request: HttpRequest, user: User, email: str, *, password: str, site: str) -> None:
+    """Mail a link to the new address; nothing changes before it is followed."""
+    require_password(request, user, password)
+    _count_mail(request, email)
+    mailing.later("address", email, site, user=str(user.id), name=user.name)
+
+
+@transaction.atomic
+def set_new_address(user: User, token: str, *, site: str) -> User:
+    """By the mailed link; the old address is told."""
+    link = links.use(MailedLink.Purpose.ADDRESS, token)
+    if link.given["user"] != str(user.id) or User.objects.filter(email=link.email).exists():
+        raise links.BadLinkError
+    mailing.later(
+        "told",
+        user.email,
+        site,
+        name=user.name,
+        subject="Your address was changed",
+        text="You now sign in with another mail address. If that was not you, set a new password at once.",
+    )
+    user.email = link.email
+    user.save(update_fields=["email"])
+    audit.record(user, "address")
     return user
 
 
@@ -102,8 +154,40 @@ def change_language(user: User, language: str) -> User:
     return user
 
 
+def require_password(request: HttpRequest, user: User, password: str) -> None:
+    """For what must not happen to whoever finds a browser open. Raises ``wrong_password``."""
+    limits.require(limits.FAILED_FROM, address_of(request))
+    if not user.check_password(password):
+        limits.count(limits.FAILED_FROM, address_of(request))
+        raise SentenceError("wrong_password", "This is not your password.")
+
+
+def _set_password(user: User, password: str) -> None:
+    user.set_password(password)
+    user.save(update_fields=["password"])
+    user.signed_in.all().delete()
+    audit.record(user, "password")
+
+
 def _enter(request: HttpRequest, user: User) -> None:
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    _note_device(request, user)
+    audit.record(user, "signed_in")
+
+
+def _note_device(request: HttpRequest, user: User) -> None:
+    request.session.save()
+    device = plain_name(request.headers.get("User-Agent", ""))[:LONGEST_DEVICE]
+    SignedIn.objects.create(user=user, session_key=str(request.session.session_key), device=device)
+
+
+def _count_mail(request: HttpRequest, email: str) -> None:
+    limits.count(limits.MAILS_FROM, address_of(request))
+    limits.count(limits.MAILS_TO, email)
+
+
+def _sum(secret: str) -> str:
+    return hashlib.sha256(secret.encode("utf-8", "replace")).hexdigest()
 
 
 def _require_good_password(password: str) -> None:
@@ -111,7 +195,3 @@ def _require_good_password(password: str) -> None:
         validate_password(password)
     except ValidationError as error:
         raise SentenceError("weak_password", " ".join(error.messages)) from error
-
-
-def _send(user: User, subject: str, text: str) -> None:
-    send_mail(f"Escuela: {subject}", f"Hello {user.name},\n\n{text}\n", None, [user.email])

@@ -1,8 +1,10 @@
-"""Accounts over HTTP. Every address here works without being signed in, and every one asks for the CSRF token."""
+"""Accounts over HTTP. What works without being signed in asks for the CSRF token too."""
 
 from __future__ import annotations
 
+import secrets
 from pathlib import Path
+from uuid import UUID
 
 from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse
@@ -15,24 +17,20 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from apps.accounts import services
+from apps.accounts import audit, links, services
+from apps.accounts import serializers as shapes
 from apps.accounts.models import User
-from apps.accounts.serializers import (
-    LanguageIn,
-    MailIn,
-    NewPasswordIn,
-    RegisterIn,
-    SessionOut,
-    SignInIn,
-    TokenIn,
-)
 from config.api import TeacherView
 
 
 def _session(user: User | None) -> Response:
     hosts = [host["name"] for host in settings.RECORDING_HOSTS if host.get("search")]
     data = {"user": user, "demo": settings.DEMO_SIGN_IN, "outbox": settings.OUTBOX_PAGE, "hosts": hosts}
-    return Response(SessionOut(data).data)
+    return Response(shapes.SessionOut(data).data)
+
+
+# The secret of a browser in which an account was asked for.
+BROWSER = "escuela_browser"
 
 
 def plain(request: Request) -> HttpRequest:
@@ -51,69 +49,127 @@ class OpenView(APIView):
 
 @method_decorator(ensure_csrf_cookie, name="get")
 class SessionView(OpenView):
-    @extend_schema(responses=SessionOut)
+    @extend_schema(responses=shapes.SessionOut)
     def get(self, request: Request) -> Response:
         return _session(request.user if isinstance(request.user, User) else None)
 
-    @extend_schema(request=SignInIn, responses=SessionOut)
+    @extend_schema(request=shapes.SignInIn, responses=shapes.SessionOut)
     def post(self, request: Request) -> Response:
-        given = SignInIn(data=request.data)
+        given = shapes.SignInIn(data=request.data)
         given.is_valid(raise_exception=True)
         return _session(services.sign_in(plain(request), **given.validated_data))
 
-    @extend_schema(request=None, responses=SessionOut)
+    @extend_schema(request=None, responses=shapes.SessionOut)
     def delete(self, request: Request) -> Response:
         services.sign_out(plain(request))
         return _session(None)
 
 
 class LanguageView(TeacherView):
-    @extend_schema(request=LanguageIn, responses=SessionOut)
+    @extend_schema(request=shapes.LanguageIn, responses=shapes.SessionOut)
     def put(self, request: Request) -> Response:
-        given = LanguageIn(data=request.data)
+        given = shapes.LanguageIn(data=request.data)
         given.is_valid(raise_exception=True)
         return _session(services.change_language(self.teacher, given.validated_data["language"]))
 
 
 class DemoSessionView(OpenView):
-    @extend_schema(request=None, responses=SessionOut)
+    @extend_schema(request=None, responses=shapes.SessionOut)
     def post(self, request: Request) -> Response:
         return _session(services.sign_in_demo(plain(request)))
 
 
 class RegisterView(OpenView):
-    @extend_schema(request=RegisterIn, responses={204: None})
+    @extend_schema(request=shapes.RegisterIn, responses={204: None})
     def post(self, request: Request) -> Response:
-        given = RegisterIn(data=request.data)
+        """Ask for an account: the link that makes it is mailed, and works in this browser."""
+        given = shapes.RegisterIn(data=request.data)
         given.is_valid(raise_exception=True)
-        services.register(**given.validated_data, site=_site(request))
-        return Response(status=204)
+        browser = request.COOKIES.get(BROWSER) or secrets.token_urlsafe(24)
+        services.register(plain(request), **given.validated_data, site=_site(request), browser=browser)
+        response = Response(status=204)
+        kept_s = int(links.KEPT.total_seconds())
+        response.set_cookie(BROWSER, browser, max_age=kept_s, httponly=True, samesite="Lax", secure=request.is_secure())
+        return response
 
 
 class ConfirmView(OpenView):
-    @extend_schema(request=TokenIn, responses=SessionOut)
+    @extend_schema(request=shapes.SetPasswordIn, responses=shapes.SessionOut)
     def post(self, request: Request) -> Response:
-        given = TokenIn(data=request.data)
+        given = shapes.SetPasswordIn(data=request.data)
         given.is_valid(raise_exception=True)
-        return _session(services.confirm(plain(request), given.validated_data["token"]))
+        browser = request.COOKIES.get(BROWSER, "")
+        return _session(services.confirm(plain(request), **given.validated_data, browser=browser))
 
 
 class AskPasswordView(OpenView):
-    @extend_schema(request=MailIn, responses={204: None})
+    @extend_schema(request=shapes.MailIn, responses={204: None})
     def post(self, request: Request) -> Response:
-        given = MailIn(data=request.data)
+        given = shapes.MailIn(data=request.data)
         given.is_valid(raise_exception=True)
-        services.ask_new_password(given.validated_data["email"], site=_site(request))
+        services.ask_new_password(plain(request), given.validated_data["email"], site=_site(request))
         return Response(status=204)
 
 
 class NewPasswordView(OpenView):
-    @extend_schema(request=NewPasswordIn, responses=SessionOut)
+    @extend_schema(request=shapes.SetPasswordIn, responses={204: None})
     def post(self, request: Request) -> Response:
-        given = NewPasswordIn(data=request.data)
+        """Set a new password by the mailed link; signing in with it is a step of its own."""
+        given = shapes.SetPasswordIn(data=request.data)
         given.is_valid(raise_exception=True)
-        data = given.validated_data
-        return _session(services.set_new_password(plain(request), str(data["user"]), data["token"], data["password"]))
+        services.set_new_password(**given.validated_data)
+        return Response(status=204)
+
+
+class PasswordView(TeacherView):
+    @extend_schema(request=shapes.ChangePasswordIn, responses={204: None})
+    def put(self, request: Request) -> Response:
+        given = shapes.ChangePasswordIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        services.change_password(plain(request), self.teacher, **given.validated_data)
+        return Response(status=204)
+
+
+class AddressView(TeacherView):
+    @extend_schema(request=shapes.NewAddressIn, responses={204: None})
+    def post(self, request: Request) -> Response:
+        """Ask for a new mail address: the link is mailed to it."""
+        given = shapes.NewAddressIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        services.ask_new_address(plain(request), self.teacher, **given.validated_data, site=_site(request))
+        return Response(status=204)
+
+    @extend_schema(request=shapes.LinkIn, responses=shapes.SessionOut)
+    def put(self, request: Request) -> Response:
+        given = shapes.LinkIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        return _session(services.set_new_address(self.teacher, given.validated_data["token"], site=_site(request)))
+
+
+class SessionsView(TeacherView):
+    @extend_schema(responses=shapes.SignedInOut(many=True))
+    def get(self, request: Request) -> Response:
+        """Where the teacher is signed in."""
+        here = plain(request).session.session_key
+        rows = [
+            {"id": s.id, "device": s.device, "since": s.since, "here": s.session_key == here}
+            for s in self.teacher.signed_in.all()[:50]
+        ]
+        return Response(shapes.SignedInOut(rows, many=True).data)
+
+
+class OneSessionView(TeacherView):
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, session_id: UUID) -> Response:
+        services.end_session(self.teacher, session_id)
+        return Response(status=204)
+
+
+class AuditView(TeacherView):
+    @extend_schema(responses=shapes.AuditOut(many=True))
+    def get(self, request: Request) -> Response:
+        """What was done under this account, newest first."""
+        return Response(shapes.AuditOut(self.teacher.audit.all()[: audit.MOST_SHOWN], many=True).data)
 
 
 def outbox(request: HttpRequest) -> HttpResponse:

@@ -10,6 +10,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from apps.accounts import audit
 from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
 from apps.lessons.items import is_undecided
@@ -38,6 +39,7 @@ def share(owner: User, lesson: Lesson, *, name: str, policy: dict[str, Any], wit
     assignment = Assignment(owner=owner, edition=edition, name=name.strip() or locked.title, **policy)
     assignment.policy()
     assignment.save()
+    audit.record(owner, "shared", assignment.name)
     return assignment
 
 
@@ -115,6 +117,7 @@ def close_now(assignment: Assignment) -> Assignment:
     now = timezone.now()
     due = min(assignment.due_at, now) if assignment.due_at else None
     opens = min(assignment.opens_at, now) if assignment.opens_at else None
+    audit.record(assignment.owner, "closed", assignment.name)
     return change_policy(assignment, {"closes_at": now, "due_at": due, "opens_at": opens})
 
 
@@ -123,4 +126,5 @@ def open_again(assignment: Assignment) -> Assignment:
     now = timezone.now()
     due = now + timedelta(days=7) if assignment.due_at and assignment.due_at < now else assignment.due_at
     opens = min(assignment.opens_at, now) if assignment.opens_at else None
+    audit.record(assignment.owner, "opened", assignment.name)
     return change_policy(assignment, {"closes_at": None, "due_at": due, "opens_at": opens})

@@ -75,6 +75,10 @@ def _naming(name: str, place: str) -> QuerySet[Lesson]:
     return Lesson.objects.annotate(told=Cast(place, TextField())).filter(told__contains=name)
 
 
+def of_owner(owner: User) -> QuerySet[Attachment]:
+    return Attachment.objects.filter(lesson__owner=owner)
+
+
 def address_of(name: str) -> str | None:
     """Where the file that an item names is served; None for a name that is not one of ours."""
     return f"/media/attached/{name}" if _NAME.fullmatch(name) else None

@@ -20,6 +20,13 @@ def parsed(shape: type[Serializer[Any]], request: Request) -> dict[str, Any]:
     return dict(given.validated_data)
 
 
+def parsed_query(shape: type[Serializer[Any]], request: Request) -> dict[str, Any]:
+    """What stands in the address behind the question mark."""
+    given = shape(data=request.query_params)
+    given.is_valid(raise_exception=True)
+    return dict(given.validated_data)
+
+
 class DeskView(TeacherView):
     """A view that answers with the lesson's desk."""
 

@@ -28,7 +28,7 @@ class MaterialView(DeskView):
     @extend_schema(request=shapes.MaterialData, responses=shapes.DeskOut)
     def put(self, request: Request, material_id: UUID) -> Response:
         material = selectors.material_of(self.teacher, material_id)
-        materials.change(material, dict(request.data), expected_version(request))
+        materials.change(material, request.data, expected_version(request))
         return self.desk(material.lesson)
 
     @extend_schema(responses=shapes.DeskOut)

@@ -16,6 +16,7 @@ from config.errors import SentenceError
 from escuela_core.items import Match, Pair
 from escuela_core.items.model import Item as CoreItem
 from escuela_core.materials import make, material_from_json
+from escuela_core.materials.model import MaterialShapeError
 from escuela_core.timeline import Span
 
 FEWEST_PAIRS, MOST_PAIRS, LONGEST_MEANING = 3, 6, 160
@@ -48,8 +49,10 @@ def _make(lesson: Lesson, kind: str) -> int:
     return len(made.lines)
 
 
-def change(material: Material, content: dict[str, Any], expected: int | None) -> Material:
+def change(material: Material, content: object, expected: int | None) -> Material:
     """Put other lines or another place. Raises MaterialShapeError, or that somebody else was quicker."""
+    if not isinstance(content, dict):
+        raise MaterialShapeError("it must be an object")
     read = material_from_json(content | {"kind": material.kind}).to_json()
     with changing(material.lesson, "change_material", bout=str(material.id)):
         locked = Material.objects.select_for_update().get(id=material.id)

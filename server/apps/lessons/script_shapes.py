@@ -8,6 +8,11 @@ from apps.lessons.serializers import TrackOut
 from apps.recordings.models import Sentence
 
 
+class FindIn(serializers.Serializer[object]):
+    q = serializers.CharField(max_length=300, default="", allow_blank=True)
+    lesson = serializers.UUIDField(default=None, allow_null=True)
+
+
 class TrackCuesOut(TrackOut):
     cues = serializers.ListField(child=serializers.ListField())
 

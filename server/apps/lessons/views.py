@@ -12,7 +12,7 @@ from rest_framework.response import Response
 
 from apps.lessons import bringing_in, script_shapes, segments, selectors, services
 from apps.lessons import serializers as shapes
-from apps.lessons.desk_view import DeskView, parsed
+from apps.lessons.desk_view import DeskView, parsed, parsed_query
 from apps.recordings import finding, hosts
 from apps.work.models import Job
 from apps.work.serializers import JobOut
@@ -62,14 +62,14 @@ class HostSearchView(TeacherView):
 class FindView(TeacherView):
     @extend_schema(
         responses=script_shapes.FoundOut(many=True),
-        parameters=[OpenApiParameter("q", str), OpenApiParameter("lesson", UUID)],
+        parameters=[script_shapes.FindIn],
     )
     def get(self, request: Request) -> Response:
         """Moments by words and by meaning, in one lesson or in all."""
         given = parsed_query(script_shapes.FindIn, request)
         lesson_id = given["lesson"]
         recording = selectors.lesson_of(self.teacher, lesson_id).recording if lesson_id else None
-        found = finding.find(self.teacher, given["q"][:300], recording)
+        found = finding.find(self.teacher, given["q"], recording)
         return Response(script_shapes.FoundOut(finding.moments(found), many=True).data)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import transaction
 from django.utils import timezone
 
+from apps.accounts import audit
 from apps.study.models import Answer
 from config.errors import SentenceError
 
@@ -21,4 +22,5 @@ def mark_open_answer(answer: Answer, marks: float, most: float, comment: str) ->
     locked.comment = comment.strip()
     locked.marked_at = timezone.now()
     locked.save(update_fields=["share", "comment", "marked_at"])
+    audit.record(answer.student.assignment.owner, "marked", answer.student.assignment.name)
     return locked

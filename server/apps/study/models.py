@@ -1,6 +1,6 @@
 """Students of an assignment and what they did: answers that count once, stretches played.
 
-No answer goes because something else does: only erasing (``apps.study.erasing``) removes one.
+No answer goes because something else does: only erasing (``apps.privacy.erasing``) removes one.
 """
 
 from __future__ import annotations

@@ -155,7 +155,10 @@ class StudyOut(serializers.Serializer[object]):
 
 
 class JoinIn(serializers.Serializer[object]):
+    """``same_name``: the student knows that somebody has this name already."""
+
     nickname = serializers.CharField(max_length=400, allow_blank=True)
+    same_name = serializers.BooleanField(default=False)
 
 
 class AnswerIn(serializers.Serializer[object]):

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import unicodedata
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
@@ -14,6 +13,7 @@ from django.utils import timezone
 from apps.assignments.models import Assignment, Edition, frozen
 from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
+from config.names import plain_name, shows_something
 from escuela_core.items import Item
 from escuela_core.results.watching import Stretch as Played
 from escuela_core.results.watching import had_time_for
@@ -39,19 +39,30 @@ class NotJoinedError(SentenceError):
         super().__init__("not_joined", "Give your name first; this device is not known here any more.")
 
 
-def join(assignment: Assignment, nickname: str) -> Student:
-    """Enter under a nickname, in any script; refused when empty, too long, or while the assignment is shut."""
-    name = " ".join("".join(c for c in nickname if unicodedata.category(c) not in ("Cc", "Cs")).split())
-    if not any(unicodedata.category(c)[0] in "LNS" for c in name):
+def join(assignment: Assignment, nickname: str, *, same_name: bool = True) -> Student:
+    """Enter under a nickname, in any script; refused when empty, too long, or while the assignment is shut.
+
+    Without ``same_name`` also where somebody has it already, so that they can be asked.
+    """
+    name = named(nickname)
+    state = assignment.policy().state(timezone.now())
+    if state in ("not_yet", "closed"):
+        raise AssignmentShutError(state)
+    if not same_name and assignment.students.filter(nickname__iexact=name).exists():
+        raise SentenceError("nickname_taken", f"Somebody here is called “{name}” already.", name=name)
+    return Student.objects.create(assignment=assignment, nickname=name)
+
+
+def named(nickname: str) -> str:
+    """A nickname as it is kept. Raises ``nickname_empty`` or ``nickname_long``."""
+    name = plain_name(nickname)
+    if not shows_something(name):
         raise SentenceError("nickname_empty", "Choose a name that the class will know you by.")
     if len(name) > LONGEST_NICKNAME:
         raise SentenceError(
             "nickname_long", f"A name may have up to {LONGEST_NICKNAME} letters.", longest=LONGEST_NICKNAME
         )
-    state = assignment.policy().state(timezone.now())
-    if state in ("not_yet", "closed"):
-        raise AssignmentShutError(state)
-    return Student.objects.create(assignment=assignment, nickname=name)
+    return name
 
 
 @transaction.atomic

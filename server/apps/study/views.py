@@ -8,6 +8,7 @@ from uuid import UUID
 
 from django.core import signing
 from django.db.models import QuerySet
+from django.http import Http404
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django.utils.decorators import method_decorator
@@ -18,6 +19,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from apps.accounts import limits
 from apps.assignments.models import Assignment, frozen
 from apps.assignments.services import edition_content
 from apps.lessons.models import Item, Lesson
@@ -26,6 +28,7 @@ from apps.study import selectors, services
 from apps.study import serializers as shapes
 from apps.study.models import Answer, Student
 from config.api import TeacherView
+from config.client import address_of
 from escuela_core.items import item_from_json, items_from_json
 from escuela_core.study import Policy, mark, response_from_json
 from escuela_core.study.ordering import Ordering, as_written
@@ -50,7 +53,13 @@ class StudyAddress(APIView):
     permission_classes = (AllowAny,)
 
     def assignment(self, code: str) -> Assignment:
-        return get_object_or_404(Assignment, code=code.lower())
+        """Raises Http404, and TooManyError for who has tried too many codes that do not exist."""
+        limits.require(limits.WRONG_CODES_FROM, address_of(self.request))
+        found = Assignment.objects.filter(code=code.lower()).first()
+        if found is None:
+            limits.count(limits.WRONG_CODES_FROM, address_of(self.request))
+            raise Http404
+        return found
 
     def student_id(self, request: Request, code: str) -> UUID:
         """Who this device is in the assignment, by its cookie; nobody's id where it is not known."""
@@ -111,7 +120,10 @@ class StudyView(StudyAddress):
         assignment = self.assignment(code)
         given = shapes.JoinIn(data=request.data)
         given.is_valid(raise_exception=True)
-        student = self.student(request, assignment) or services.join(assignment, given.validated_data["nickname"])
+        student = self.student(request, assignment)
+        if student is None:
+            limits.count(limits.JOINS_FROM, address_of(request))
+            student = services.join(assignment, **given.validated_data)
         response = self.shown(assignment, student)
         response.set_cookie(
             COOKIE + assignment.code,

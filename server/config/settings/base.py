@@ -34,11 +34,13 @@ INSTALLED_APPS = [
     "apps.assignments",
     "apps.study",
     "apps.results",
+    "apps.privacy",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "config.headers.ContentPolicyMiddleware",
+    "config.headers.NoStoreMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
@@ -69,9 +71,13 @@ AXES_COOLOFF_TIME = 0.25
 # The name under which services.sign_in passes the mail address on; axes would look for "email" and never lock.
 AXES_USERNAME_FORM_FIELD = "username"
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_CLIENT_IP_CALLABLE = "config.client.address_of"
 AXES_LOCKOUT_CALLABLE = "config.errors.locked_out"
 AXES_ENABLE_ACCESS_FAILURE_LOG = False
-PASSWORD_RESET_TIMEOUT = 60 * 60 * 24
+# How many proxies of our own stand before this server; each adds an address to X-Forwarded-For.
+TRUSTED_PROXIES = int(os.environ.get("ESCUELA_PROXIES", "0"))
+# How long what students did is kept after they were last there.
+ANSWERS_KEPT_DAYS = int(os.environ.get("ESCUELA_ANSWERS_KEPT_DAYS", "730"))
 
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 SESSION_COOKIE_SAMESITE = "Lax"
@@ -153,7 +159,13 @@ SPECTACULAR_SETTINGS = {
         "CellStateEnum": ["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"],
     },
 }
-PROCRASTINATE_IMPORT_PATHS = ["apps.work.tasks", "apps.lessons.jobs", "apps.lessons.bringing_in"]
+PROCRASTINATE_IMPORT_PATHS = [
+    "apps.accounts.mailing",
+    "apps.work.tasks",
+    "apps.lessons.jobs",
+    "apps.lessons.bringing_in",
+    "apps.privacy.tidying",
+]
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,

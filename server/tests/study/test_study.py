@@ -37,7 +37,14 @@ def test_before_joining_there_is_a_title_and_no_lesson(assignment) -> None:
 
 @pytest.mark.parametrize(
     ("nickname", "kept"),
-    [("زوي", "زوي"), ("🚤🚤", "🚤🚤"), ("  Zoë   Lu ", "Zoë Lu"), ("a\x01b\nc", "abc"), ("x" * 40, "x" * 40)],
+    [
+        ("زوي", "زوي"),
+        ("🚤🚤", "🚤🚤"),
+        ("  Zoë   Lu ", "Zoë Lu"),
+        ("a\x01b\nc", "ab c"),
+        ("Z\u202eoe\u200b", "Zoe"),
+        ("x" * 40, "x" * 40),
+    ],
 )
 def test_names_in_any_script_are_taken(assignment, nickname, kept) -> None:
     assert StudentBrowser(assignment, nickname).get()["student"]["nickname"] == kept

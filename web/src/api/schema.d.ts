@@ -4,6 +4,144 @@
  */
 
 export interface paths {
+    "/api/account/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What deleting the account would take with it. */
+        get: operations["account_retrieve"];
+        put?: never;
+        post?: never;
+        /** @description Delete the account and everything of it. */
+        delete: operations["account_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/address/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description A view for a signed-in teacher. */
+        put: operations["account_address_update"];
+        /** @description Ask for a new mail address: the link is mailed to it. */
+        post: operations["account_address_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/audit/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was done under this account, newest first. */
+        get: operations["account_audit_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/export/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A view for a signed-in teacher. */
+        post: operations["account_export_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/export/{job_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The archive, once its job is done. */
+        get: operations["account_export_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description A view for a signed-in teacher. */
+        put: operations["account_password_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Where the teacher is signed in. */
+        get: operations["account_sessions_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/{session_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description A view for a signed-in teacher. */
+        delete: operations["account_sessions_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/accounts/": {
         parameters: {
             query?: never;
@@ -13,6 +151,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Ask for an account: the link that makes it is mailed, and works in this browser. */
         post: operations["accounts_create"];
         delete?: never;
         options?: never;
@@ -61,6 +200,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** @description Set a new password by the mailed link; signing in with it is a step of its own. */
         post: operations["accounts_new_password_create"];
         delete?: never;
         options?: never;
@@ -204,6 +344,25 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{assignment_id}/students/{student_id}/data/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description All that is kept of one student, to be handed out. */
+        get: operations["assignments_students_data_retrieve"];
+        put?: never;
+        post?: never;
+        /** @description Erase the student with all their answers; this cannot be undone. */
+        delete: operations["assignments_students_data_destroy"];
+        options?: never;
+        head?: never;
+        /** @description A view for a signed-in teacher. */
+        patch: operations["assignments_students_data_partial_update"];
         trace?: never;
     };
     "/api/find/": {
@@ -1096,6 +1255,12 @@ export interface components {
             name: string;
             url: string;
         };
+        AuditOut: {
+            action: string;
+            about: string;
+            /** Format: date-time */
+            at: string;
+        };
         /** @enum {unknown} */
         BlankEnum: "";
         BringInRequest: {
@@ -1125,6 +1290,10 @@ export interface components {
             undone: boolean;
             /** Format: date-time */
             readonly made_at: string;
+        };
+        ChangePasswordInRequest: {
+            old: string;
+            new: string;
         };
         ChooseInRequest: {
             count: number;
@@ -1362,8 +1531,11 @@ export interface components {
         };
         /** @enum {string} */
         JobOutStateEnum: "waiting" | "running" | "done" | "failed" | "cancelled";
+        /** @description ``same_name``: the student knows that somebody has this name already. */
         JoinInRequest: {
             nickname: string;
+            /** @default false */
+            same_name: boolean;
         };
         KeptWishesInRequest: {
             name: string;
@@ -1414,6 +1586,9 @@ export interface components {
         };
         /** @enum {string} */
         LevelEnum: "A1" | "A2" | "B1" | "B2" | "C1" | "C2";
+        LinkInRequest: {
+            token: string;
+        };
         /** @description What to look at: an upload, or a link. */
         LookInRequest: {
             /** Format: uuid */
@@ -1484,10 +1659,9 @@ export interface components {
             widen: components["schemas"]["SpanData"] | null;
             other: string | null;
         };
-        NewPasswordInRequest: {
-            /** Format: uuid */
-            user: string;
-            token: string;
+        NewAddressInRequest: {
+            /** Format: email */
+            email: string;
             password: string;
         };
         OptionCountOut: {
@@ -1579,6 +1753,9 @@ export interface components {
             shuffle?: boolean;
             time_limits?: boolean;
             grace_min?: number;
+        };
+        PatchedRenameInRequest: {
+            nickname?: string;
         };
         PatchedSegmentInRequest: {
             title?: string;
@@ -1694,7 +1871,6 @@ export interface components {
         RegisterInRequest: {
             /** Format: email */
             email: string;
-            password: string;
             name: string;
             /** @default en */
             language: components["schemas"]["LanguageEnum"];
@@ -1800,6 +1976,10 @@ export interface components {
             outbox: boolean;
             hosts: string[];
         };
+        SetPasswordInRequest: {
+            token: string;
+            password: string;
+        };
         /** @enum {string} */
         SeverityEnum: "error" | "look" | "hint";
         ShareInRequest: {
@@ -1870,6 +2050,14 @@ export interface components {
             email: string;
             password: string;
         };
+        SignedInOut: {
+            /** Format: uuid */
+            id: string;
+            device: string;
+            /** Format: date-time */
+            since: string;
+            here: boolean;
+        };
         /** @enum {string} */
         SkippingEnum: "freely" | "watched" | "not_at_all";
         SourceLineOut: {
@@ -1912,6 +2100,18 @@ export interface components {
         };
         /** @enum {string} */
         StepStateEnum: "waiting" | "running" | "done";
+        StudentExportOut: {
+            nickname: string;
+            watched: components["schemas"]["WatchedOut"][];
+            median_seconds: number | null;
+            items: components["schemas"]["StudentItemOut"][];
+            /** Format: date-time */
+            joined_at: string;
+            /** Format: date-time */
+            last_seen_at: string;
+            /** Format: date-time */
+            finished_at: string | null;
+        };
         StudentItemOut: {
             prompt: string;
             answers: components["schemas"]["GivenOut"][];
@@ -1991,9 +2191,6 @@ export interface components {
         };
         /** @enum {string} */
         TimesInTimesByEnum: "captions" | "sound";
-        TokenInRequest: {
-            token: string;
-        };
         TrackCuesOut: {
             readonly id: number;
             language: string;
@@ -2055,6 +2252,13 @@ export interface components {
         };
         /** @enum {string} */
         WayEnum: "track" | "file" | "pasted" | "plain" | "recognise";
+        WhatGoesOut: {
+            lessons: number;
+            recordings: number;
+            assignments: number;
+            students: number;
+            answers: number;
+        };
         /** @enum {string} */
         WhereEnum: "script" | "items";
         /** @enum {string} */
@@ -2096,6 +2300,208 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    account_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatGoesOut"];
+                };
+            };
+        };
+    };
+    account_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    account_address_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    account_address_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAddressInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    account_audit_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditOut"][];
+                };
+            };
+        };
+    };
+    account_export_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    account_export_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+        };
+    };
+    account_password_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangePasswordInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    account_sessions_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedInOut"][];
+                };
+            };
+        };
+    };
+    account_sessions_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     accounts_create: {
         parameters: {
             query?: never;
@@ -2149,7 +2555,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TokenInRequest"];
+                "application/json": components["schemas"]["SetPasswordInRequest"];
             };
         };
         responses: {
@@ -2172,17 +2578,16 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewPasswordInRequest"];
+                "application/json": components["schemas"]["SetPasswordInRequest"];
             };
         };
         responses: {
-            200: {
+            /** @description No response body */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["SessionOut"];
-                };
+                content?: never;
             };
         };
     };
@@ -2405,10 +2810,78 @@ export interface operations {
             };
         };
     };
+    assignments_students_data_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentExportOut"];
+                };
+            };
+        };
+    };
+    assignments_students_data_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    assignments_students_data_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedRenameInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     find_list: {
         parameters: {
             query?: {
-                lesson?: string;
+                lesson?: string | null;
                 q?: string;
             };
             header?: never;

@@ -1,0 +1,90 @@
+"""Erasing: one student, a whole account, what is kept longer than it may be. The only place where answers go."""
+
+from __future__ import annotations
+
+import shutil
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.db.models import QuerySet
+
+from apps.accounts import audit
+from apps.accounts.models import User
+from apps.assignments.models import Assignment, Edition
+from apps.lessons import attachments
+from apps.lessons.models import Lesson, ServiceAnswer
+from apps.recordings import uploads
+from apps.recordings.models import Recording
+from apps.study.models import Answer, Student
+from apps.study.services import named
+
+
+@transaction.atomic
+def erase_student(owner: User, student: Student) -> None:
+    """All that is known of one student in an assignment of ``owner``."""
+    about = student.assignment.name
+    _erase(Student.objects.filter(id=student.id))
+    audit.record(owner, "erased_student", about)
+
+
+@transaction.atomic
+def rename_student(owner: User, student: Student, nickname: str) -> Student:
+    """Raises as joining does where the name will not do."""
+    student.nickname = named(nickname)
+    student.save(update_fields=["nickname"])
+    audit.record(owner, "renamed_student", student.assignment.name)
+    return student
+
+
+def erase_older(than: datetime) -> int:
+    """Students who were last there before ``than``; how many."""
+    old = Student.objects.filter(last_seen_at__lt=than)
+    with transaction.atomic():
+        owners = User.objects.filter(assignments__students__in=old).distinct()
+        for owner in owners:
+            audit.record(owner, "erased_old")
+        return _erase(old)
+
+
+def _erase(students: QuerySet[Student]) -> int:
+    ids = list(students.values_list("id", flat=True))
+    Answer.objects.filter(student__in=ids).delete()
+    return Student.objects.filter(id__in=ids).delete()[1].get("study.Student", 0)
+
+
+def what_goes(user: User) -> dict[str, Any]:
+    """What deleting an account takes with it, in numbers, to be said before."""
+    return {
+        "lessons": user.lessons.count(),
+        "recordings": user.recordings.count(),
+        "assignments": user.assignments.count(),
+        "students": Student.objects.filter(assignment__owner=user).count(),
+        "answers": Answer.objects.filter(student__assignment__owner=user).count(),
+    }
+
+
+def erase_account(user: User) -> None:
+    """The account and everything of it: students' answers, assignments, lessons, recordings and their files."""
+    folders = [r.folder for r in user.recordings.all()]
+    files = [a.path for a in attachments.of_owner(user)]
+    files += [upload.path for upload in user.uploads.all()]
+    with transaction.atomic():
+        _erase(Student.objects.filter(assignment__owner=user))
+        Assignment.objects.filter(owner=user).delete()
+        Edition.objects.filter(recording__owner=user).delete()
+        Lesson.objects.filter(owner=user).delete()
+        Recording.objects.filter(owner=user).delete()
+        user.delete()
+    for folder in folders:
+        shutil.rmtree(folder, ignore_errors=True)
+    for file in files:
+        file.unlink(missing_ok=True)
+
+
+def forget_service_answers(than: datetime) -> int:
+    return ServiceAnswer.objects.filter(made_at__lt=than).delete()[0]
+
+
+def clear_uploads() -> int:
+    return uploads.clear_old()

@@ -1,0 +1,135 @@
+"""Everything of an account as one archive, made as long work; everything of one student as JSON."""
+
+from __future__ import annotations
+
+import json
+import zipfile
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.core.serializers.json import DjangoJSONEncoder
+
+from apps.accounts import audit
+from apps.accounts.models import User
+from apps.lessons.models import Lesson
+from apps.lessons.segments import segment_rows
+from apps.results.selectors import student_data
+from apps.study.models import Student
+from apps.work import services as work
+from apps.work.models import Job
+from apps.work.services import Steps, long_work
+
+README = """Everything that Escuela keeps of your account.
+
+account.json            your account, where you are signed in, what was done under it
+lessons/<id>/           one lesson each: lesson.json (its script, segments, items and materials), source (the recording
+                        as you brought it in), captions, attached pictures and spoken notes
+assignments/<id>.json   what students got, the rules, and what each student watched and answered
+"""
+
+
+def folder() -> Path:
+    return Path(settings.MEDIA_FOLDER) / "exports"
+
+
+def path_of(job: Job) -> Path:
+    return folder() / f"{job.id}.zip"
+
+
+def start(user: User) -> Job:
+    """Have the archive made; the job's id leads to it."""
+    audit.record(user, "exported")
+    return work.start(user, "export", {}, title="")
+
+
+def _remove(job: Job) -> None:
+    path_of(job).unlink(missing_ok=True)
+
+
+@long_work("export", ("pack",), queue="heavy", gave_up=_remove)
+def export(job: Job, steps: Steps) -> dict[str, Any]:
+    """Pack the archive beside the recordings; it is taken away after a day."""
+
+    def pack(share: Any) -> None:
+        folder().mkdir(parents=True, exist_ok=True)
+        half = path_of(job).with_suffix(".part")
+        with zipfile.ZipFile(half, "w", zipfile.ZIP_STORED) as archive:
+            archive.writestr("README.txt", README)
+            archive.writestr("account.json", _json(account_data(job.owner)))
+            lessons = list(job.owner.lessons.select_related("recording"))
+            for number, lesson in enumerate(lessons, 1):
+                _pack_lesson(archive, lesson)
+                share(number / (len(lessons) + 1))
+            for assignment in job.owner.assignments.select_related("edition"):
+                archive.writestr(f"assignments/{assignment.id}.json", _json(assignment_data(assignment)))
+        half.replace(path_of(job))
+
+    steps.once("pack", pack)
+    return {}
+
+
+def account_data(user: User) -> dict[str, Any]:
+    return {
+        "name": user.name,
+        "email": user.email,
+        "language": user.language,
+        "created_at": user.created_at,
+        "signed_in": list(user.signed_in.values("device", "since")),
+        "audit": list(user.audit.values("action", "about", "at")),
+        "kept_wishes": list(user.kept_wishes.values("name", "wishes")),
+    }
+
+
+def _pack_lesson(archive: zipfile.ZipFile, lesson: Lesson) -> None:
+    place, recording = f"lessons/{lesson.id}", lesson.recording
+    archive.writestr(f"{place}/lesson.json", _json(lesson_data(lesson)))
+    for file in (recording.source, recording.captions):
+        if file.exists():
+            archive.write(file, f"{place}/{file.name}")
+    for attachment in lesson.attachments.all():
+        if attachment.path.exists():
+            archive.write(attachment.path, f"{place}/attached/{attachment.name}")
+
+
+def lesson_data(lesson: Lesson) -> dict[str, Any]:
+    sentences = lesson.recording.sentences.values("start_ms", "end_ms", "text", "speaker", "is_spoken")
+    return {
+        "title": lesson.title,
+        "folder": lesson.folder,
+        "language": lesson.recording.language,
+        "link": lesson.recording.link,
+        "extract": {"start_ms": lesson.extract_start_ms, "end_ms": lesson.extract_end_ms},
+        "sentences": list(sentences),
+        "segments": segment_rows(lesson),
+        "items": [i.content | {"id": str(i.id), "place": i.place} for i in lesson.items.all()],
+        "materials": [m.content for m in lesson.materials.all()],
+    }
+
+
+def assignment_data(assignment: Any) -> dict[str, Any]:
+    return {
+        "name": assignment.name,
+        "code": assignment.code,
+        "policy": {f: getattr(assignment, f) for f in _POLICY},
+        "edition": assignment.edition.content,
+        "students": [everything_of(s) for s in assignment.students.all()],
+    }
+
+
+_POLICY = (
+    "opens_at due_at closes_at grace_min attempts feedback show_key skipping offer_not_sure shuffle time_limits".split()
+)
+
+
+def everything_of(student: Student) -> dict[str, Any]:
+    """All that is kept of one student, their answers in words."""
+    return {
+        "joined_at": student.joined_at,
+        "last_seen_at": student.last_seen_at,
+        "finished_at": student.finished_at,
+    } | student_data(student.assignment, student)
+
+
+def _json(data: dict[str, Any]) -> str:
+    return json.dumps(data, ensure_ascii=False, indent=1, cls=DjangoJSONEncoder)

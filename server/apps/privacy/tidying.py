@@ -1,0 +1,58 @@
+"""What goes by itself, once a day: abandoned uploads and looks, old exports, counts, links, records and answers."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+from axes.models import AccessAttempt
+from django.conf import settings
+from django.contrib.sessions.models import Session
+from django.db import close_old_connections
+from django.utils import timezone
+from procrastinate.contrib.django import app
+
+from apps.accounts import audit, limits, links
+from apps.accounts.models import SignedIn
+from apps.privacy import erasing, exporting
+from apps.work.models import Job
+
+LOOKS_KEPT, EXPORTS_KEPT, JOBS_KEPT = timedelta(days=2), timedelta(days=1), timedelta(days=30)
+
+
+@app.periodic(cron="17 3 * * *")
+@app.task(name="privacy.tidy", queue="quick", pass_context=False)
+def every_day(timestamp: int) -> None:  # noqa: ARG001 (the queue says when it was due)
+    close_old_connections()
+    try:
+        tidy()
+    finally:
+        close_old_connections()
+
+
+def tidy() -> dict[str, int]:
+    """How much of each sort went."""
+    now = timezone.now()
+    old_jobs = Job.objects.exclude(state__in=[Job.State.WAITING, Job.State.RUNNING])
+    Session.objects.filter(expire_date__lt=now).delete()
+    alive = Session.objects.values("session_key")
+    return {
+        "uploads": erasing.clear_uploads(),
+        "looks": old_jobs.filter(kind="look", created_at__lt=now - LOOKS_KEPT).delete()[0],
+        "jobs": old_jobs.filter(ended_at__lt=now - JOBS_KEPT).delete()[0],
+        "exports": _old_exports(),
+        "links": links.forget_old(),
+        "counts": limits.forget_old(),
+        "attempts": AccessAttempt.objects.filter(attempt_time__lt=now - timedelta(days=1)).delete()[0],
+        "sessions": SignedIn.objects.exclude(session_key__in=alive).delete()[0],
+        "audit": audit.forget_old(),
+        "service_answers": erasing.forget_service_answers(now - timedelta(days=90)),
+        "students": erasing.erase_older(now - timedelta(days=settings.ANSWERS_KEPT_DAYS)),
+    }
+
+
+def _old_exports() -> int:
+    before = (timezone.now() - EXPORTS_KEPT).timestamp()
+    old = [f for f in exporting.folder().glob("*") if f.stat().st_mtime < before]
+    for file in old:
+        file.unlink(missing_ok=True)
+    return len(old)

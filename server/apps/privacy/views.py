@@ -1,0 +1,84 @@
+"""Exporting and erasing over HTTP: an account by its teacher, a student by the teacher of the assignment."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.contrib.auth import logout
+from django.http import FileResponse, Http404
+from django.shortcuts import get_object_or_404
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.accounts.serializers import PasswordIn
+from apps.accounts.services import require_password
+from apps.accounts.views import plain
+from apps.privacy import erasing, exporting
+from apps.privacy import serializers as shapes
+from apps.study.models import Student
+from apps.work.models import Job
+from apps.work.serializers import JobOut
+from config.api import TeacherView
+
+
+class AccountView(TeacherView):
+    @extend_schema(responses=shapes.WhatGoesOut)
+    def get(self, request: Request) -> Response:
+        """What deleting the account would take with it."""
+        return Response(shapes.WhatGoesOut(erasing.what_goes(self.teacher)).data)
+
+    @extend_schema(request=PasswordIn, responses={204: None})
+    def delete(self, request: Request) -> Response:
+        """Delete the account and everything of it."""
+        given = PasswordIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        teacher = self.teacher
+        require_password(plain(request), teacher, given.validated_data["password"])
+        logout(plain(request))
+        erasing.erase_account(teacher)
+        return Response(status=204)
+
+
+class ExportView(TeacherView):
+    @extend_schema(request=None, responses={202: JobOut})
+    def post(self, request: Request) -> Response:
+        return Response(JobOut(exporting.start(self.teacher)).data, status=202)
+
+
+class ExportedView(TeacherView):
+    @extend_schema(responses={(200, "application/zip"): bytes})
+    def get(self, request: Request, job_id: UUID) -> FileResponse:
+        """The archive, once its job is done."""
+        job = get_object_or_404(Job, id=job_id, owner=self.teacher, kind="export")
+        path = exporting.path_of(job)
+        if not path.exists():
+            raise Http404
+        return FileResponse(path.open("rb"), as_attachment=True, filename="escuela.zip")
+
+
+class StudentDataView(TeacherView):
+    def student(self, assignment_id: UUID, student_id: UUID) -> Student:
+        mine = Student.objects.select_related("assignment__edition").filter(assignment__owner=self.teacher)
+        return get_object_or_404(mine, id=student_id, assignment=assignment_id)
+
+    @extend_schema(responses=shapes.StudentExportOut)
+    def get(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
+        """All that is kept of one student, to be handed out."""
+        data = exporting.everything_of(self.student(assignment_id, student_id))
+        headers = {"Content-Disposition": 'attachment; filename="student.json"'}
+        return Response(shapes.StudentExportOut(data).data, headers=headers)
+
+    @extend_schema(request=shapes.RenameIn, responses={204: None})
+    def patch(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
+        student = self.student(assignment_id, student_id)
+        given = shapes.RenameIn(data=request.data)
+        given.is_valid(raise_exception=True)
+        erasing.rename_student(self.teacher, student, given.validated_data["nickname"])
+        return Response(status=204)
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
+        """Erase the student with all their answers; this cannot be undone."""
+        erasing.erase_student(self.teacher, self.student(assignment_id, student_id))
+        return Response(status=204)

@@ -1,0 +1,48 @@
+"""One of each thing that an address can name, all of one teacher: what tests walk every address with."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+from apps.accounts.models import SignedIn
+from apps.assignments.services import share
+from apps.lessons.models import KeptWishes, Lesson, Material
+from apps.work.models import Job
+
+from .conftest import StudentBrowser, answered, item_with, upload
+
+WISHES = {"kinds": ["gap"], "count": 1, "level": "", "depths": [], "goals": [], "mistakes": [], "remarks": ""}
+
+
+class World:
+    """``ids``: for each parameter of an address the one that is there."""
+
+    def __init__(self, lesson: Lesson) -> None:
+        teacher = lesson.owner
+        self.assignment = share(teacher, lesson, name="Deck hands", policy={"attempts": 2})
+        self.student_browser = StudentBrowser(self.assignment, "Amaya")
+        self.other_student = StudentBrowser(self.assignment, "Bo")
+        student = self.assignment.students.get(nickname="Amaya")
+        answer = answered(student, uuid.uuid4(), item_with(lesson, "open").id, {"text": "x"})
+        content = {"kind": "glossary", "place": "before", "lines": []}
+        self.ids: dict[str, Any] = {
+            "lesson_id": lesson.id,
+            "item_id": item_with(lesson, "choice").id,
+            "segment_id": lesson.segments.first().id,  # type: ignore[union-attr]
+            "sentence_id": lesson.recording.sentences.all()[1].pk,
+            "track_id": lesson.recording.tracks.create(language="es", cues=[]).pk,
+            "material_id": Material.objects.create(lesson=lesson, kind="glossary", content=content).id,
+            "wishes_id": KeptWishes.objects.create(owner=teacher, name="Mine", wishes=WISHES).id,
+            "assignment_id": self.assignment.id,
+            "student_id": student.id,
+            "answer_id": answer.id,
+            "upload_id": upload(teacher, "a.vtt", b"x").id,
+            "job_id": Job.objects.create(owner=teacher, kind="export", state="failed").id,
+            "session_id": SignedIn.objects.create(user=teacher, session_key="x").id,
+            "code": self.assignment.code,
+            "number": 0,
+            "form": "webvtt",
+            "language": "en",
+            "key": lesson.recording.media_key,
+        }
