@@ -5,19 +5,25 @@ from __future__ import annotations
 import http.client
 import json
 import os
+import random
+import socket
 import statistics
 import subprocess
+import threading
 import time
 import uuid
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from urllib.parse import urlsplit
 
 import psycopg
+import pytest
 from conftest import ROOT, NewPage, Stack, open_lesson, sign_in_demo, until
 from playwright.sync_api import Page
 
 PAUSES = 40
+STUDENTS, ANSWERS_EACH = 200, 50
 TIMEUPDATE = """
 (target) => new Promise((done) => {
   const video = document.querySelector('video');
@@ -110,73 +116,158 @@ def a_code(page: Page, name: str) -> str:
     return (link.get_attribute("href") or "").rsplit("/", 1)[1]
 
 
-def test_answers_per_second(new_page: NewPage, stack: Stack) -> None:
+def timed(call: Callable[[], object], into: list[float]) -> None:
+    began = time.perf_counter()
+    call()
+    into.append(time.perf_counter() - began)
+
+
+def p95_ms(seconds: list[float]) -> float:
+    return statistics.quantiles(seconds, n=20)[18] * 1000
+
+
+class Load:
+    """So many students who answer everything as fast as they can, each on a connection of their own."""
+
+    def __init__(self, stack: Stack, code: str, students: int) -> None:
+        self.devices = [Device(stack.url, code) for _ in range(students)]
+        with ThreadPoolExecutor(20) as pool:
+            self.items = list(pool.map(lambda pair: pair[1].join(f"S{pair[0]}"), enumerate(self.devices)))
+
+    def run(self, what: Callable[[Device, list[dict[str, str]], list[float]], object]) -> tuple[float, list[float]]:
+        """How many a second, and how long each took."""
+        took: list[float] = []
+        began = time.perf_counter()
+        with ThreadPoolExecutor(len(self.devices)) as pool:
+            list(pool.map(lambda pair: what(*pair, took), zip(self.devices, self.items, strict=True)))
+        return len(took) / (time.perf_counter() - began), took
+
+    def answers(self) -> tuple[float, list[float]]:
+        def study(device: Device, items: list[dict[str, str]], took: list[float]) -> None:
+            for item in items:
+                timed(lambda item=item: device.answer(item, str(uuid.uuid4())), took)  # type: ignore[misc]
+
+        return self.run(study)
+
+    def pings(self) -> tuple[float, list[float]]:
+        def ping(device: Device, _items: object, took: list[float]) -> None:
+            for _ in range(8):
+                timed(lambda: device.send("GET", "/api/ping/"), took)
+
+        return self.run(ping)
+
+
+@pytest.mark.parametrize("students", [50, 200])
+def test_answers_per_second(new_page: NewPage, stack: Stack, students: int) -> None:
     page = new_page()
     sign_in_demo(page)
-    code = a_code(page, "Load")
-    devices = [Device(stack.url, code) for _ in range(50)]
-    items = [d.join(f"S{n}") for n, d in enumerate(devices)]
-    pinged: list[float] = []
-
-    def ping(device: Device) -> None:
-        for _ in range(8):
-            began = time.perf_counter()
-            device.send("GET", "/api/ping/")
-            pinged.append(time.perf_counter() - began)
-
-    answered: list[float] = []
-
-    def answers(pair: tuple[Device, list[dict[str, str]]]) -> None:
-        for item in pair[1]:
-            began = time.perf_counter()
-            pair[0].answer(item, str(uuid.uuid4()))
-            answered.append(time.perf_counter() - began)
-
-    with ThreadPoolExecutor(50) as pool:
-        began = time.perf_counter()
-        list(pool.map(ping, devices))
-        pings = len(pinged) / (time.perf_counter() - began)
-        began = time.perf_counter()
-        list(pool.map(answers, zip(devices, items, strict=True)))
-        rate = len(answered) / (time.perf_counter() - began)
-    p95 = statistics.quantiles(answered, n=20)[18] * 1000
-    say("\n| 50 students at once, one server process | per second | p95, ms |\n|---|---|---|")
-    say(f"| answers, marked and stored | {rate:.0f} ({rate / pings:.0%} of ping) | {p95:.0f} |")
-    say(f"| the bare framework's ping | {pings:.0f} | {statistics.quantiles(pinged, n=20)[18] * 1000:.0f} |")
+    load = Load(stack, a_code(page, f"Load {students}"), students)
+    pings, pinged = load.pings()
+    answers, answered = load.answers()
+    say(f"\n| {students} students at once, one server process | per second | p95, ms |\n|---|---|---|")
+    say(f"| answers, marked and stored | {answers:.0f} ({answers / pings:.0%} of ping) | {p95_ms(answered):.0f} |")
+    say(f"| the bare framework's ping | {pings:.0f} | {p95_ms(pinged):.0f} |")
 
 
-def test_kill_everything_in_turn(new_page: NewPage, stack: Stack) -> None:
-    """kill -9 of server, worker and database in turn during 200 answers, each sent again until taken."""
+def test_slow_readers_of_recordings_stop_no_answer(new_page: NewPage, stack: Stack) -> None:
+    """50 who read a recording at a few bytes a second, while 50 students answer."""
+    page = new_page()
+    sign_in_demo(page)
+    alone = Load(stack, a_code(page, "Nobody reads"), 50).answers()
+    beside = Load(stack, a_code(page, "Fifty read"), 50)
+    media = str(beside.devices[0].send("GET", f"/api/study/{beside.devices[0].code}/")["lesson"]["media_url"])  # type: ignore[index]
+    readers = [SlowReader(stack.url, media) for _ in range(50)]
+    reading = beside.answers()
+    for reader in readers:
+        reader.stop()
+    say("\n| 50 students answer | per second | p95, ms |\n|---|---|---|")
+    say(f"| nobody reads a recording | {alone[0]:.0f} | {p95_ms(alone[1]):.0f} |")
+    say(f"| 50 slow readers at the same time | {reading[0]:.0f} | {p95_ms(reading[1]):.0f} |")
+    assert all(reader.began for reader in readers)
+
+
+class SlowReader:
+    """Asks for a recording over a small window and takes 200 bytes of it a second."""
+
+    def __init__(self, url: str, path: str) -> None:
+        self.socket = socket.socket()
+        self.socket.setsockopt(socket.SOL_SOCKET, socket.SO_RCVBUF, 2_048)
+        host, port = urlsplit(url).netloc.split(":")
+        self.socket.connect((host, int(port)))
+        self.socket.sendall(f"GET {path} HTTP/1.1\r\nHost: {host}:{port}\r\n\r\n".encode())
+        self.began, self.over = False, threading.Event()
+        self.thread = threading.Thread(target=self.read, daemon=True)
+        self.thread.start()
+
+    def read(self) -> None:
+        while not self.over.is_set() and self.socket.recv(200):
+            self.began = True
+            self.over.wait(1)
+
+    def stop(self) -> None:
+        self.over.set()
+        self.socket.close()
+
+
+def test_kill_everything_at_random(new_page: NewPage, stack: Stack) -> None:
+    """kill -9 of server, worker and database at random moments during 10,000 answers of 200 students."""
     page = new_page()
     sign_in_demo(page)
     code = a_code(page, "Storm")
-    devices = [Device(stack.url, code) for _ in range(25)]
-    work = [(d, i) for n, d in enumerate(devices) for i in d.join(f"K{n}")]
-    for number, (device, item) in enumerate(work[:200]):
-        if number in (40, 120):
-            stack.kill(stack.server)
-            stack.start_server()
-        if number in (60, 140):
-            stack.kill(stack.worker)
-            stack.start_worker()
-        if number in (80, 160):
-            kill_database()
-        send_until_taken(device, item, str(uuid.uuid4()))
+    # With feedback at the end an item takes its ten tries whatever was answered.
+    with psycopg.connect(stack.environment["DATABASE_URL"]) as connection:
+        connection.execute(
+            "UPDATE assignments_assignment SET attempts = 10, feedback = 'at_end' WHERE code = %s", [code]
+        )
+    devices = [Device(stack.url, code) for _ in range(STUDENTS)]
+    items = [[i for i in d.join(f"K{n}") if i["kind"] != "open"] for n, d in enumerate(devices)]
+    killed = {"server": 0, "worker": 0, "database": 0}
+    over = threading.Event()
+
+    def kill() -> None:
+        chance = random.Random(11)
+        while not over.wait(chance.uniform(2, 6)):
+            what = chance.choice(sorted(killed))
+            killed[what] += 1
+            if what == "server":
+                stack.kill(stack.server)
+                stack.start_server()
+            elif what == "worker":
+                stack.kill(stack.worker)
+                stack.start_worker()
+            else:
+                kill_database()
+
+    def study(number: int) -> None:
+        asked = items[number]
+        for n in range(ANSWERS_EACH):
+            send_until_taken(devices[number], asked[n % len(asked)], str(uuid.uuid4()))
+
+    killer = threading.Thread(target=kill)
+    killer.start()
+    with ThreadPoolExecutor(40) as pool:
+        list(pool.map(study, range(STUDENTS)))
+    over.set()
+    killer.join()
+    wanted = STUDENTS * ANSWERS_EACH
     with psycopg.connect(stack.environment["DATABASE_URL"]) as connection:
         found = connection.execute(
-            "SELECT count(*), count(DISTINCT (a.student_id, a.item_id)) FROM study_answer a JOIN study_student s ON "
-            "s.id = a.student_id JOIN assignments_assignment g ON g.id = s.assignment_id WHERE g.code = %s",
+            "SELECT count(*), count(DISTINCT (a.student_id, a.item_id, a.number)) FROM study_answer a "
+            "JOIN study_student s ON s.id = a.student_id "
+            "JOIN assignments_assignment g ON g.id = s.assignment_id WHERE g.code = %s",
             [code],
         ).fetchone()
     assert found is not None
-    lost, doubled = 200 - found[1], found[0] - found[1]
-    say(f"\nkill -9 of server, worker, database, twice each, during 200 answers: {lost} lost, {doubled} doubled")
-    assert found == (200, 200)
+    times = ", ".join(f"{what} {count} times" for what, count in killed.items())
+    say("\n| kill -9 | answers | lost | doubled |\n|---|---|---|---|")
+    say(f"| {times} | {wanted} | {wanted - found[1]} | {found[0] - wanted} |")
+    assert found == (wanted, wanted)
 
 
 def send_until_taken(device: Device, item: dict[str, str], answer_id: str) -> None:
-    for _ in range(100):
+    for _ in range(400):
         try:
+            # Twice, as a device does that did not hear the first time.
             device.answer(item, answer_id)
             device.answer(item, answer_id)
         except (OSError, http.client.HTTPException):

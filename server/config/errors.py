@@ -19,7 +19,6 @@ STATUS = {
     "locked_out": 429,
     "too_many_requests": 429,
     "not_signed_in": 403,
-    "not_confirmed": 403,
     "changed_elsewhere": 412,
     "assignment_shut": 409,
     "nickname_taken": 409,

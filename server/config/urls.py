@@ -68,7 +68,7 @@ api: list[URLPattern | URLResolver] = [
     path("", include("apps.results.urls")),
     path("", include("apps.privacy.urls")),
     path("ping/", PingView.as_view()),
-    re_path(r"^.*$", NothingView.as_view()),
+    re_path(r"(?s)^.*$", NothingView.as_view()),
 ]
 urlpatterns = [
     path("", include("apps.recordings.urls")),
@@ -77,6 +77,6 @@ urlpatterns = [
     path("outbox/", outbox),
     path("s/", student_page),
     path("s/<str:code>", student_page),
-    re_path(r"^(?:media|static)/.*$", missing),
-    re_path(r"^.*$", teacher_page),
+    re_path(r"(?s)^(?:media|static)/.*$", missing),
+    re_path(r"(?s)^.*$", teacher_page),
 ]

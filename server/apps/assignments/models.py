@@ -10,7 +10,7 @@ from django.conf import settings
 from django.db import models
 
 from apps.lessons.models import Lesson
-from apps.recordings.models import Recording
+from apps.recordings.models import MediaPass, Recording
 from escuela_core.items import Item, items_from_json
 from escuela_core.study import Policy
 from escuela_core.timeline import Span
@@ -73,9 +73,15 @@ class Assignment(models.Model):
     time_limits = models.BooleanField(default=True)
     grace_min = models.PositiveIntegerField(default=60)
     created_at = models.DateTimeField(auto_now_add=True)
+    # Where its students get the recording from; it ends with the assignment.
+    media_pass = models.OneToOneField(MediaPass, null=True, on_delete=models.PROTECT, related_name="assignment")
 
     class Meta:
         ordering = ("-created_at",)
+
+    @property
+    def media_url(self) -> str:
+        return f"/media/{self.media_pass_id}"
 
     def policy(self) -> Policy:
         return Policy(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
@@ -17,7 +17,10 @@ from apps.lessons.items import is_undecided
 from apps.lessons.materials import frozen as frozen_materials
 from apps.lessons.models import Item, Lesson
 from apps.lessons.segments import segment_rows, stretches
+from apps.recordings.models import MediaPass
 from config.errors import SentenceError
+
+MEDIA_AFTER_CLOSING = timedelta(days=30)
 
 
 @transaction.atomic
@@ -38,6 +41,7 @@ def share(owner: User, lesson: Lesson, *, name: str, policy: dict[str, Any], wit
     edition = freeze(locked, items)
     assignment = Assignment(owner=owner, edition=edition, name=name.strip() or locked.title, **policy)
     assignment.policy()
+    assignment.media_pass = MediaPass.objects.create(recording=locked.recording, until=_media_until(assignment))
     assignment.save()
     audit.record(owner, "shared", assignment.name)
     return assignment
@@ -109,7 +113,13 @@ def change_policy(assignment: Assignment, policy: dict[str, Any]) -> Assignment:
         setattr(assignment, name, value)
     assignment.policy()
     assignment.save()
+    MediaPass.objects.filter(key=assignment.media_pass_id).update(until=_media_until(assignment))
     return assignment
+
+
+def _media_until(assignment: Assignment) -> datetime | None:
+    """Students may go through everything once more for a while after closing; then the recording's address ends."""
+    return assignment.closes_at + MEDIA_AFTER_CLOSING if assignment.closes_at else None
 
 
 def close_now(assignment: Assignment) -> Assignment:

@@ -15,7 +15,7 @@ from apps.assignments.models import Assignment, Edition
 from apps.lessons import attachments
 from apps.lessons.models import Lesson, ServiceAnswer
 from apps.recordings import uploads
-from apps.recordings.models import Recording
+from apps.recordings.models import MediaPass, Recording
 from apps.study.models import Answer, Student
 from apps.study.services import named
 
@@ -72,6 +72,7 @@ def erase_account(user: User) -> None:
     with transaction.atomic():
         _erase(Student.objects.filter(assignment__owner=user))
         Assignment.objects.filter(owner=user).delete()
+        MediaPass.objects.filter(recording__owner=user).delete()
         Edition.objects.filter(recording__owner=user).delete()
         Lesson.objects.filter(owner=user).delete()
         Recording.objects.filter(owner=user).delete()

@@ -22,14 +22,14 @@ from apps.work.serializers import JobOut
 from config.api import TeacherView
 
 
-class AccountView(TeacherView):
+class ErasureView(TeacherView):
     @extend_schema(responses=shapes.WhatGoesOut)
     def get(self, request: Request) -> Response:
         """What deleting the account would take with it."""
         return Response(shapes.WhatGoesOut(erasing.what_goes(self.teacher)).data)
 
     @extend_schema(request=PasswordIn, responses={204: None})
-    def delete(self, request: Request) -> Response:
+    def post(self, request: Request) -> Response:
         """Delete the account and everything of it."""
         given = PasswordIn(data=request.data)
         given.is_valid(raise_exception=True)

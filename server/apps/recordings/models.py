@@ -125,6 +125,14 @@ class Recording(models.Model):
         )
 
 
+class MediaPass(models.Model):
+    """An address of a recording that was handed out, and until when it leads there; the owner's own never ends."""
+
+    key = models.CharField(max_length=40, primary_key=True, default=media_key)
+    recording = models.ForeignKey(Recording, on_delete=models.CASCADE, related_name="passes")
+    until = models.DateTimeField(null=True)
+
+
 class Sentence(models.Model):
     """One sentence; ``words`` is a list of [start_ms, end_ms, text, timing]. What is not spoken asks and answers
     nothing."""

@@ -6,8 +6,10 @@ import re
 from collections.abc import Iterator
 from pathlib import Path
 
+from django.db.models import Q
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from django.views.decorators.http import require_safe
 
 from apps.recordings.models import CaptionTrack, Recording
@@ -17,19 +19,27 @@ _CHUNK = 1 << 16
 _RANGE = re.compile(r"bytes=([0-9]{0,18})-([0-9]{0,18})")
 
 
+def _of(key: str) -> Recording:
+    """The recording that an address leads to: its owner's, or one handed out that has not ended. Raises Http404."""
+    lasting = Q(passes__key=key) & (Q(passes__until=None) | Q(passes__until__gt=timezone.now()))
+    found = Recording.objects.filter(Q(media_key=key) | lasting).first()
+    if found is None:
+        raise Http404
+    return found
+
+
 @require_safe
 def media(request: HttpRequest, key: str) -> HttpResponseBase:
-    recording = Recording.objects.filter(media_key=key).exclude(media_type="").first()
-    if recording is None or not recording.played.exists():
+    recording = _of(key)
+    if not recording.media_type or not recording.played.exists():
         raise Http404
-    return served(request, recording.played, recording.media_type, etag=f'"{recording.media_key[:12]}"')
+    return served(request, recording.played, recording.media_type, etag=f'"{key[:12]}"')
 
 
 @require_safe
 def poster(request: HttpRequest, key: str) -> HttpResponseBase:
-    recording = Recording.objects.filter(media_key=key).first()
-    path = recording.folder / "poster" if recording is not None else None
-    if path is None or not path.exists():
+    path = _of(key).folder / "poster"
+    if not path.exists():
         raise Http404
     return served(request, path, "image/jpeg", etag=f'"p-{key[:12]}"')
 
@@ -37,14 +47,13 @@ def poster(request: HttpRequest, key: str) -> HttpResponseBase:
 @require_safe
 def captions(_request: HttpRequest, key: str) -> HttpResponse:
     """What is said as a WebVTT track beside the picture."""
-    recording = get_object_or_404(Recording, media_key=key)
-    return _as_vtt(webvtt.write(recording.transcript()))
+    return _as_vtt(webvtt.write(_of(key).transcript()))
 
 
 @require_safe
 def track(_request: HttpRequest, key: str, track_id: int) -> HttpResponse:
     """The captions of another language beside the picture."""
-    found = get_object_or_404(CaptionTrack, recording__media_key=key, id=track_id)
+    found = get_object_or_404(CaptionTrack, recording=_of(key), id=track_id)
     return _as_vtt(webvtt.cues((a, b, text) for a, b, text in found.cues))
 
 

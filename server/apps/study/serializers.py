@@ -151,6 +151,7 @@ class StudyOut(serializers.Serializer[object]):
     state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
     rules = RulesOut()
     lesson = StudyLessonOut(allow_null=True)
+    token = serializers.CharField(allow_blank=True)
     student = StudentOut(allow_null=True)
 
 

@@ -25,6 +25,7 @@ from escuela_core.study.progress import (
     Standing,
     Tried,
     may_answer,
+    shows_key,
     unseen_before,
 )
 from escuela_core.study.timed import ClockNotStartedError, is_over, left_ms, longest_rest_ms
@@ -110,7 +111,8 @@ def answer(
         late=standing.state == "late",
         given_at=counts_at if counts_at < now else None,
     )
-    saw(student, now)
+    now_tried = Tried((*tried.outcomes, result.outcome), tried.key_shown)
+    _note(student, now, keyed=item_id if shows_key(item, now_tried, standing_of(student, now)) else None)
     return student, [*before, taken]
 
 
@@ -168,10 +170,19 @@ def turn_clock(student: Student, item_id: UUID, *, rests: bool) -> tuple[Item, i
     return item, left_ms(item, turned, now)
 
 
-def saw(student: Student, now: datetime) -> None:
-    """Note that the student is there, to within a few seconds: not every answer needs a write more."""
+def _note(student: Student, now: datetime, *, keyed: UUID | None = None) -> None:
+    """Note that the student is there, to within a few seconds, and whose key they are shown now; in one write at most.
+
+    With a new key the student must be locked.
+    """
+    changed: dict[str, Any] = {}
     if now - student.last_seen_at >= SEEN_TO_WITHIN:
-        Student.objects.filter(id=student.id).update(last_seen_at=now)
+        changed["last_seen_at"] = now
+    if keyed is not None and keyed not in student.shown:
+        student.shown = [*student.shown, keyed]
+        changed["shown"] = student.shown
+    if changed:
+        Student.objects.filter(id=student.id).update(**changed)
 
 
 def item_of(edition: Edition, item_id: UUID) -> Item:
@@ -205,7 +216,7 @@ def report_played(student: Student, stretches: list[dict[str, Any]]) -> None:
     Stretch.objects.bulk_create(rows, ignore_conflicts=True)
     if doubted and not student.over_reported:
         Student.objects.filter(id=student.id).update(over_reported=True)
-    saw(student, now)
+    _note(student, now)
 
 
 def finish(student: Student) -> Student:

@@ -12,7 +12,7 @@ from django.http import Http404
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django.utils.decorators import method_decorator
-from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
+from django.views.decorators.csrf import ensure_csrf_cookie
 from drf_spectacular.utils import extend_schema
 from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
@@ -20,6 +20,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from apps.accounts import limits
+from apps.accounts.views import plain
 from apps.assignments.models import Assignment, frozen
 from apps.assignments.services import edition_content
 from apps.lessons.models import Item, Lesson
@@ -29,6 +30,7 @@ from apps.study import serializers as shapes
 from apps.study.models import Answer, Student
 from config.api import TeacherView
 from config.client import address_of
+from config.origin import require_own_page
 from escuela_core.items import item_from_json, items_from_json
 from escuela_core.study import Policy, mark, response_from_json
 from escuela_core.study.ordering import Ordering, as_written
@@ -40,17 +42,24 @@ def raw_response(request: Request) -> Any:
     return cast("dict[str, Any]", request.data)["response"]
 
 
-COOKIE = "escuela_student_"
+COOKIE, TOKEN = "escuela_student_", "Escuela-Student"
 NOBODY = UUID(int=0)
 COOKIE_SECONDS = 60 * 60 * 24 * 180
 
 
-@method_decorator(csrf_protect, name="dispatch")
 class StudyAddress(APIView):
-    """An address of one assignment, open to anyone with its code."""
+    """An address of one assignment, open to anyone with its code.
+
+    A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
+    page frames ours and the browser keeps cookies from it.
+    """
 
     authentication_classes = ()
     permission_classes = (AllowAny,)
+
+    def initial(self, request: Request, *args: Any, **kwargs: Any) -> None:
+        super().initial(request, *args, **kwargs)
+        require_own_page(plain(request))
 
     def assignment(self, code: str) -> Assignment:
         """Raises Http404, and TooManyError for who has tried too many codes that do not exist."""
@@ -62,12 +71,12 @@ class StudyAddress(APIView):
         return found
 
     def student_id(self, request: Request, code: str) -> UUID:
-        """Who this device is in the assignment, by its cookie; nobody's id where it is not known."""
+        """Who this device is in the assignment; nobody's id where it is not known."""
+        shown = request.headers.get(TOKEN) or request.COOKIES.get(COOKIE + code.lower(), "")
         try:
-            known = signing.loads(request.COOKIES.get(COOKIE + code.lower(), ""), salt=COOKIE, max_age=COOKIE_SECONDS)
+            return UUID(signing.loads(shown, salt=COOKIE, max_age=COOKIE_SECONDS))
         except signing.BadSignature:
             return NOBODY
-        return UUID(known)
 
     def student(self, request: Request, assignment: Assignment) -> Student | None:
         student = assignment.students.filter(id=self.student_id(request, assignment.code)).first()
@@ -85,7 +94,7 @@ class StudyAddress(APIView):
             raise services.NotJoinedError
         return student
 
-    def shown(self, assignment: Assignment, student: Student | None) -> Response:
+    def shown(self, assignment: Assignment, student: Student | None, token: str = "") -> Response:
         now = timezone.now()
         edition = frozen(assignment.edition_id)
         state = assignment.policy().state(now)
@@ -94,7 +103,7 @@ class StudyAddress(APIView):
             told = selectors.state_of(student, now)
             services.let_out(student, [i["item"] for i in told["items"] if i["key"]])
         if student is not None and state != "not_yet":
-            media = selectors.media_of(edition.recording)
+            media = selectors.media_of(edition.recording) | {"media_url": assignment.media_url}
             lesson = selectors.lesson_for(edition.content, selectors.questions_for(student), media)
         data = {
             "title": edition.content["title"],
@@ -103,6 +112,7 @@ class StudyAddress(APIView):
             "rules": assignment,
             "lesson": lesson,
             "student": told,
+            "token": token,
         }
         return Response(shapes.StudyOut(data).data, headers={"Cache-Control": "no-store"})
 
@@ -124,10 +134,11 @@ class StudyView(StudyAddress):
         if student is None:
             limits.count(limits.JOINS_FROM, address_of(request))
             student = services.join(assignment, **given.validated_data)
-        response = self.shown(assignment, student)
+        token = signing.dumps(str(student.id), salt=COOKIE)
+        response = self.shown(assignment, student, token)
         response.set_cookie(
             COOKIE + assignment.code,
-            signing.dumps(str(student.id), salt=COOKIE),
+            token,
             max_age=COOKIE_SECONDS,
             httponly=True,
             samesite="Lax",

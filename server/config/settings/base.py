@@ -58,7 +58,10 @@ TEMPLATES: list[dict[str, Any]] = [
     }
 ]
 
-DATABASES = {"default": dj_database_url.config(default="postgresql://localhost/app", conn_max_age=60)}
+# Requests take a connection from the pool and give it back: threads that wait for slow readers of media hold none.
+_POOL = {"min_size": 2, "max_size": int(os.environ.get("ESCUELA_CONNECTIONS", "10")), "timeout": 20}
+DATABASES = {"default": dj_database_url.config(default="postgresql://localhost/app", conn_max_age=0)}
+DATABASES["default"]["OPTIONS"] = {"pool": _POOL}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTH_USER_MODEL = "accounts.User"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]

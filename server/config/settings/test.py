@@ -10,8 +10,8 @@ from config.settings.base import DATABASES, INSTALLED_APPS, ROOT, STORAGES
 sys.path.insert(0, str(ROOT))
 INSTALLED_APPS = [*INSTALLED_APPS, "demo"]
 
-# A worker's thread must not keep a connection to a database that is about to be removed.
-DATABASES = {"default": {**DATABASES["default"], "CONN_MAX_AGE": 0}}
+# No pool keeps a connection to a database that is about to be removed.
+DATABASES = {"default": {**DATABASES["default"], "OPTIONS": {}}}
 SECRET_KEY = "only-for-tests-" + "x" * 40
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 EMAIL_BACKEND = "django.core.mail.backends.locmem.EmailBackend"

@@ -75,16 +75,16 @@ def test_an_account_is_exported_as_one_archive(client, student, lesson, stranger
 def test_a_deleted_account_leaves_nothing_behind(client, student, lesson, teacher) -> None:
     folder = lesson.recording.folder
     upload(teacher, "a.mp4", b"x")
-    assert client.get("/api/account/").json() == {
+    assert client.get("/api/account/erasure/").json() == {
         "lessons": 1,
         "recordings": 1,
         "assignments": 1,
         "students": 1,
         "answers": 1,
     }
-    refused = client.delete("/api/account/", {"password": "no"}, content_type="application/json")
+    refused = posted(client, "/api/account/erasure/", {"password": "no"})
     assert refused.json()["code"] == "wrong_password"
-    gone = client.delete("/api/account/", {"password": "a long pass phrase"}, content_type="application/json")
+    gone = posted(client, "/api/account/erasure/", {"password": "a long pass phrase"})
     assert gone.status_code == 204
     assert not folder.exists()
     ours = [m for m in apps.get_models() if m.__module__.startswith("apps.") and m.__name__ != "Attempts"]

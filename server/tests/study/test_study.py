@@ -8,6 +8,7 @@ from django.test import Client
 from django.utils import timezone
 
 from apps.assignments.models import Assignment
+from apps.assignments.services import change_policy
 from apps.results.selectors import sheet_data
 from apps.study.models import Answer, Stretch, Student
 from apps.study.services import join
@@ -286,6 +287,33 @@ def test_students_addresses_ask_for_the_csrf_token(assignment) -> None:
         browser.post(f"/api/study/{assignment.code}/", {"nickname": "Zoe"}, content_type="application/json").status_code
         == 403
     )
+
+
+def test_a_device_without_cookies_shows_itself_by_its_token(assignment, lesson) -> None:
+    """As in a frame on another site's page, where the browser sends none."""
+    browser = Client(enforce_csrf_checks=True)
+    own = {"Sec-Fetch-Site": "same-origin"}
+    base = f"/api/study/{assignment.code}/"
+
+    def post(path: str, data: dict[str, object], headers: dict[str, str]):
+        browser.cookies.clear()
+        return browser.post(base + path, data, content_type="application/json", headers=headers)
+
+    assert post("", {"nickname": "Zoe"}, {"Sec-Fetch-Site": "cross-site"}).status_code == 403
+    token = post("", {"nickname": "Zoe"}, own).json()["token"]
+    given = {"id": str(uuid.uuid4()), "item": str(item_with(lesson, "choice").id), "response": RIGHT}
+    assert post("answers/", given, own).json()["code"] == "not_joined"
+    assert post("answers/", given, own | {"Escuela-Student": token[:-2] + "xx"}).json()["code"] == "not_joined"
+    assert post("answers/", given, own | {"Escuela-Student": token}).status_code == 200
+
+
+def test_the_address_of_the_recording_ends_with_the_assignment(browser, assignment, lesson) -> None:
+    given = browser.get()["lesson"]["media_url"]
+    assert lesson.recording.media_key not in given
+    assert Client().get(given).status_code == 200
+    change_policy(assignment, {"closes_at": timezone.now() - timedelta(days=31)})
+    assert Client().get(given).status_code == 404
+    assert Client().get(lesson.recording.media_url).status_code == 200
 
 
 def test_a_student_page_may_stand_in_a_frame_and_a_teacher_s_may_not(assignment) -> None:

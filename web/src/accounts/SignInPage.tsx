@@ -7,6 +7,7 @@ import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice } from "../ui/Notice";
+import { PasswordField } from "./PasswordField";
 
 type Mode = "in" | "new" | "forgot";
 
@@ -75,7 +76,7 @@ function AccountForm({ mode }: { mode: Mode }) {
     setError(null);
     try {
       if (mode === "in") await enter.mutateAsync(undefined);
-      if (mode === "new") await api.POST("/api/accounts/", { body: { email, password, name, language } });
+      if (mode === "new") await api.POST("/api/accounts/", { body: { email, name, language } });
       if (mode === "forgot") await api.POST("/api/accounts/ask-password/", { body: { email } });
       setSent(mode !== "in");
     } catch (refused) {
@@ -106,18 +107,7 @@ function AccountForm({ mode }: { mode: Mode }) {
           autoComplete="email"
         />
       </Field>
-      {mode !== "forgot" && (
-        <Field label={t("account.password")} help={mode === "new" ? t("account.passwordHelp") : undefined}>
-          <input
-            className="field"
-            type="password"
-            required
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-            autoComplete={mode === "new" ? "new-password" : "current-password"}
-          />
-        </Field>
-      )}
+      {mode === "in" && <PasswordField value={password} change={setPassword} />}
       <ErrorNotice error={error} />
       <Button look="main" type="submit" disabled={enter.isPending}>
         {t(`account.do.${mode}`)}

@@ -4,24 +4,6 @@
  */
 
 export interface paths {
-    "/api/account/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What deleting the account would take with it. */
-        get: operations["account_retrieve"];
-        put?: never;
-        post?: never;
-        /** @description Delete the account and everything of it. */
-        delete: operations["account_destroy"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/account/address/": {
         parameters: {
             query?: never;
@@ -51,6 +33,24 @@ export interface paths {
         get: operations["account_audit_list"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/erasure/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What deleting the account would take with it. */
+        get: operations["account_erasure_retrieve"];
+        put?: never;
+        /** @description Delete the account and everything of it. */
+        post: operations["account_erasure_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1071,7 +1071,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description An address of one assignment, open to anyone with its code. */
+        /**
+         * @description An address of one assignment, open to anyone with its code.
+         *
+         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
+         *     page frames ours and the browser keeps cookies from it.
+         */
         get: operations["study_retrieve"];
         put?: never;
         /** @description Join under a nickname; a device that has joined already goes on as it was. */
@@ -1092,7 +1097,12 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description An address of one assignment, open to anyone with its code. */
+        /**
+         * @description An address of one assignment, open to anyone with its code.
+         *
+         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
+         *     page frames ours and the browser keeps cookies from it.
+         */
         post: operations["study_answers_create"];
         delete?: never;
         options?: never;
@@ -1126,7 +1136,12 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description An address of one assignment, open to anyone with its code. */
+        /**
+         * @description An address of one assignment, open to anyone with its code.
+         *
+         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
+         *     page frames ours and the browser keeps cookies from it.
+         */
         post: operations["study_finished_create"];
         delete?: never;
         options?: never;
@@ -1143,7 +1158,12 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description An address of one assignment, open to anyone with its code. */
+        /**
+         * @description An address of one assignment, open to anyone with its code.
+         *
+         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
+         *     page frames ours and the browser keeps cookies from it.
+         */
         post: operations["study_played_create"];
         delete?: never;
         options?: never;
@@ -1721,6 +1741,9 @@ export interface components {
             left: string;
             right: string;
         };
+        PasswordInRequest: {
+            password: string;
+        };
         PasteInRequest: {
             text: string;
             left_out?: number[];
@@ -2167,6 +2190,7 @@ export interface components {
             state: components["schemas"]["AssignmentStateEnum"];
             rules: components["schemas"]["RulesOut"];
             lesson: components["schemas"]["StudyLessonOut"] | null;
+            token: string;
             student: components["schemas"]["StudentOut"] | null;
         };
         StudySegmentOut: {
@@ -2300,43 +2324,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    account_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WhatGoesOut"];
-                };
-            };
-        };
-    };
-    account_destroy: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     account_address_update: {
         parameters: {
             query?: never;
@@ -2398,6 +2385,47 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AuditOut"][];
                 };
+            };
+        };
+    };
+    account_erasure_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatGoesOut"];
+                };
+            };
+        };
+    };
+    account_erasure_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
-import { ConfirmPage } from "../accounts/ConfirmPage";
-import { NewPasswordPage } from "../accounts/NewPasswordPage";
+import { AccountPage } from "../accounts/AccountPage";
+import { ConfirmPage, NewAddressPage, NewPasswordPage } from "../accounts/ConfirmPage";
 import { SignInPage } from "../accounts/SignInPage";
 import { ApiError } from "../api/client";
 import { ProjectorPage } from "../assignments/ProjectorPage";
@@ -26,12 +26,14 @@ export function App() {
       <BrowserRouter>
         <Routes>
           <Route path="/sign-in" element={<SignInPage />} />
-          <Route path="/confirm/:token" element={<ConfirmPage />} />
-          <Route path="/new-password/:user/:token" element={<NewPasswordPage />} />
+          <Route path="/confirm" element={<ConfirmPage />} />
+          <Route path="/new-password" element={<NewPasswordPage />} />
           <Route element={<SignedIn />}>
             <Route path="/" element={<LessonsPage />} />
             <Route path="/new" element={<NewLessonPage />} />
             <Route path="/work" element={<WorkPage />} />
+            <Route path="/account" element={<AccountPage />} />
+            <Route path="/new-address" element={<NewAddressPage />} />
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
             <Route path="/lessons/:lesson/cards" element={<CardsPage />} />

@@ -32,7 +32,9 @@ export function Who() {
   const language = useEnter((language: "en" | "es") => api.PUT("/api/session/language/", { body: { language } }));
   return (
     <>
-      <span className="text-quiet">{session.data?.user?.name}</span>
+      <Link to="/account" className="text-quiet hover:underline" title={t("account.title")}>
+        {session.data?.user?.name}
+      </Link>
       <LanguageChoice changed={(l) => language.mutate(l)} />
       <Button look="quiet" small onClick={() => leave.mutate(undefined, { onSuccess: () => go("/sign-in") })}>
         {t("account.signOut")}

@@ -8,7 +8,7 @@ export function SignedIn() {
   const place = useLocation();
   if (!session.data) return <NotYet error={session.error} />;
   if (!session.data.user) {
-    return <Navigate to={`/sign-in?to=${encodeURIComponent(place.pathname + place.search)}`} replace />;
+    return <Navigate to={`/sign-in?to=${encodeURIComponent(place.pathname + place.search + place.hash)}`} replace />;
   }
   return <Outlet />;
 }

@@ -1,5 +1,6 @@
 import i18next from "i18next";
 import { initReactI18next } from "react-i18next";
+import { onDevice } from "./storage";
 
 type Catalogue = Record<string, { en: string; es: string }>;
 
@@ -14,7 +15,7 @@ function side(catalogues: Catalogue[], language: Language): Record<string, strin
 
 /** Sets up the interface's words from parts of the one catalogue, in the language chosen before or the browser's. */
 export function speak(...catalogues: Catalogue[]): void {
-  const kept = localStorage.getItem("escuela.language");
+  const kept = onDevice.get("escuela.language");
   const wanted = kept ?? navigator.language.slice(0, 2);
   const lng: Language = wanted === "es" ? "es" : "en";
   i18next.use(initReactI18next).init({
@@ -32,7 +33,7 @@ export function speak(...catalogues: Catalogue[]): void {
 }
 
 export function changeLanguage(language: Language): void {
-  localStorage.setItem("escuela.language", language);
+  onDevice.set("escuela.language", language);
   document.documentElement.lang = language;
   i18next.changeLanguage(language);
 }

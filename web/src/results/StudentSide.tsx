@@ -3,9 +3,10 @@ import { clock, moment } from "../app/times";
 import { NotYet } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useStudentResult } from "./queries";
+import { StudentActs } from "./StudentActs";
 
 /** One student from start to end. */
-export function StudentSide({ assignment, student }: { assignment: string; student: string }) {
+export function StudentSide({ assignment, student, gone }: { assignment: string; student: string; gone: () => void }) {
   const { t, i18n } = useTranslation();
   const found = useStudentResult(assignment, student);
   if (!found.data) return <NotYet error={found.error} />;
@@ -14,6 +15,7 @@ export function StudentSide({ assignment, student }: { assignment: string; stude
       <h2 dir="auto" className="mb-1 font-semibold">
         {found.data.nickname}
       </h2>
+      <StudentActs assignment={assignment} student={student} nickname={found.data.nickname} gone={gone} />
       <p className="mb-3 text-[14px] text-quiet">
         {t("results.watchedParts")}{" "}
         {found.data.watched.map((s) => `${clock(s.start_ms)}–${clock(s.end_ms)}`).join(", ") || "–"}

@@ -1,6 +1,6 @@
 import { type FormEvent, type ReactNode, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { api, body, type Schemas } from "../api/client";
+import { ApiError, api, body, type Schemas } from "../api/client";
 import { moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
@@ -14,21 +14,25 @@ export function JoinPage({ code, study, joined }: { code: string; study: Study; 
   const { t, i18n } = useTranslation();
   const [nickname, setNickname] = useState("");
   const [error, setError] = useState<unknown>(null);
-  const enter = (e: FormEvent) => {
-    e.preventDefault();
+  const enter = (sameName: boolean) => {
     setError(null);
     api
-      .POST("/api/study/{code}/", { params: { path: { code } }, body: { nickname } })
+      .POST("/api/study/{code}/", { params: { path: { code } }, body: { nickname, same_name: sameName } })
       .then((r) => joined(body(r)))
       .catch(setError);
   };
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    enter(false);
+  };
+  const taken = error instanceof ApiError && error.code === "nickname_taken";
   const opensAt = study.rules.opens_at ? moment(study.rules.opens_at, i18n.language) : "";
   return (
     <Front study={study}>
       {study.state === "not_yet" && <p role="status">{t("study.notYet", { at: opensAt })}</p>}
       {study.state === "closed" && <p role="status">{t("study.closed")}</p>}
       {(study.state === "open" || study.state === "late") && (
-        <form onSubmit={enter}>
+        <form onSubmit={submit}>
           {study.state === "late" && <p className="mb-3 border-l-4 border-amber pl-3">{t("study.late")}</p>}
           <Field label={t("study.nickname")} help={t("study.nicknameHelp")}>
             <input
@@ -40,9 +44,16 @@ export function JoinPage({ code, study, joined }: { code: string; study: Study; 
             />
           </Field>
           <ErrorNotice error={error} />
-          <Button look="main" type="submit" className="min-h-11">
-            {t("study.start")}
-          </Button>
+          <div className="flex flex-wrap gap-2">
+            <Button look="main" type="submit" className="min-h-11">
+              {t("study.start")}
+            </Button>
+            {taken && (
+              <Button className="min-h-11" onClick={() => enter(true)}>
+                {t("study.sameName")}
+              </Button>
+            )}
+          </div>
         </form>
       )}
     </Front>

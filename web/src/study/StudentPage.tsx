@@ -1,10 +1,12 @@
 import { useEffect, useState } from "react";
 import { ApiError, api, body, type Schemas } from "../api/client";
+import { inTab } from "../app/storage";
 import { ErrorNotice, Waiting } from "../ui/Notice";
 import { CodePage } from "./CodePage";
 import { JoinPage, SamePage } from "./JoinPage";
 import { Outbox } from "./outbox";
 import { Studying } from "./Studying";
+import { keepToken } from "./token";
 
 type Study = Schemas["StudyOut"];
 
@@ -12,7 +14,7 @@ type Study = Schemas["StudyOut"];
 export function StudentPage({ code }: { code: string }) {
   const [study, setStudy] = useState<Study | null>(null);
   const [error, setError] = useState<unknown>(null);
-  const [here, setHere] = useState(() => sessionStorage.getItem(hereKey(code)));
+  const [here, setHere] = useState(() => inTab.get(hereKey(code)));
   useEffect(() => {
     if (code) load(code).then(setStudy).catch(setError);
   }, [code]);
@@ -20,11 +22,12 @@ export function StudentPage({ code }: { code: string }) {
   if (error) return <ErrorNotice error={error} />;
   if (!study) return <Waiting />;
   const stay = (student: string) => {
-    sessionStorage.setItem(hereKey(code), student);
+    inTab.set(hereKey(code), student);
     setHere(student);
   };
   const joined = (entered: Study) => {
     if (entered.student) stay(entered.student.id);
+    keepToken(code, entered.token);
     setStudy(entered);
   };
   const { student, lesson } = study;
@@ -52,5 +55,6 @@ async function left(code: string, student: string): Promise<Study> {
   outbox.close();
   if (outbox.count) throw new ApiError(409, "answers_wait", "", { count: outbox.count });
   await api.DELETE("/api/study/{code}/", { params: { path: { code } } });
+  keepToken(code, "");
   return load(code);
 }

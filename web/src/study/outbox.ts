@@ -1,4 +1,5 @@
 import { ApiError, api, body, OfflineError, type Schemas } from "../api/client";
+import { onDevice } from "../app/storage";
 import type { Played } from "../player/hooks";
 import type { Answered, Progress } from "./door";
 
@@ -46,14 +47,14 @@ export class Outbox {
 
   private list<T>(name: string): T[] {
     try {
-      return JSON.parse(localStorage.getItem(`escuela.${name}.${this.code}.${this.student}`) ?? "[]") as T[];
+      return JSON.parse(onDevice.get(`escuela.${name}.${this.code}.${this.student}`) ?? "[]") as T[];
     } catch {
       return [];
     }
   }
 
   private put(name: string, list: unknown[]): void {
-    localStorage.setItem(`escuela.${name}.${this.code}.${this.student}`, JSON.stringify(list));
+    onDevice.set(`escuela.${name}.${this.code}.${this.student}`, JSON.stringify(list));
     for (const tell of this.listeners) tell();
   }
 

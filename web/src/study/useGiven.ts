@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { inTab } from "../app/storage";
 import { unarranged } from "./Arrange";
 import type { Question } from "./door";
 
@@ -15,13 +16,13 @@ export function useGiven(question: Question) {
     chosen: [],
     text: "",
     arranged: unarranged(question),
-    ...(JSON.parse(sessionStorage.getItem(key) ?? "{}") as Partial<Given>),
+    ...(JSON.parse(inTab.get(key) ?? "{}") as Partial<Given>),
   }));
   const put = (part: Partial<Given>) => {
     const next = { ...given, ...part };
-    sessionStorage.setItem(key, JSON.stringify(next));
+    inTab.set(key, JSON.stringify(next));
     setGiven(next);
   };
-  const sent = () => sessionStorage.setItem(key, JSON.stringify({ text: given.text }));
+  const sent = () => inTab.set(key, JSON.stringify({ text: given.text }));
   return { given, put, sent };
 }

@@ -1,0 +1,24 @@
+import { useTranslation } from "react-i18next";
+import { Field } from "../ui/Field";
+
+/** A password to give: one that is known, or a new one. */
+export function PasswordField(props: {
+  label?: string;
+  value: string;
+  change: (value: string) => void;
+  fresh?: boolean;
+}) {
+  const { t } = useTranslation();
+  return (
+    <Field label={props.label ?? t("account.password")} help={props.fresh ? t("account.passwordHelp") : undefined}>
+      <input
+        className="field"
+        type="password"
+        required
+        value={props.value}
+        onChange={(e) => props.change(e.target.value)}
+        autoComplete={props.fresh ? "new-password" : "current-password"}
+      />
+    </Field>
+  );
+}

@@ -1,0 +1,36 @@
+/** What a browser keeps for us; in a frame on another site's page it may refuse, and then it is kept while the page is open. */
+class Kept {
+  private readonly here = new Map<string, string>();
+
+  constructor(private readonly store: () => Storage) {}
+
+  get(key: string): string | null {
+    try {
+      return this.store().getItem(key) ?? this.here.get(key) ?? null;
+    } catch {
+      return this.here.get(key) ?? null;
+    }
+  }
+
+  set(key: string, value: string): void {
+    this.here.set(key, value);
+    try {
+      this.store().setItem(key, value);
+    } catch {
+      // It is kept here.
+    }
+  }
+
+  remove(key: string): void {
+    this.here.delete(key);
+    try {
+      this.store().removeItem(key);
+    } catch {
+      // Nothing was kept there.
+    }
+  }
+}
+
+/** Over the closing of the browser, and in this tab alone. */
+export const onDevice = new Kept(() => localStorage);
+export const inTab = new Kept(() => sessionStorage);

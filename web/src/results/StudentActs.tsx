@@ -1,0 +1,102 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { api } from "../api/client";
+import { Button } from "../ui/Button";
+import { Dialog } from "../ui/Dialog";
+import { Field } from "../ui/Field";
+import { ErrorNotice } from "../ui/Notice";
+
+type Props = { assignment: string; student: string; nickname: string; gone: () => void };
+
+/** What a teacher may do with what is kept of one student: another name, all of it as a file, erasing it. */
+export function StudentActs(props: Props) {
+  const { t } = useTranslation();
+  const [doing, setDoing] = useState<"" | "rename" | "erase">("");
+  const address = `/api/assignments/${props.assignment}/students/${props.student}/data/`;
+  const close = () => setDoing("");
+  return (
+    <div className="mb-3 flex flex-wrap gap-1.5">
+      <Button small onClick={() => setDoing("rename")}>
+        {t("student.rename")}
+      </Button>
+      <a
+        className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal hover:bg-here"
+        href={address}
+        download
+      >
+        {t("student.export")}
+      </a>
+      <Button small look="danger" onClick={() => setDoing("erase")}>
+        {t("student.erase")}
+      </Button>
+      {doing === "rename" && <Rename {...props} close={close} />}
+      {doing === "erase" && <Erase {...props} close={close} />}
+    </div>
+  );
+}
+
+function useDone(assignment: string, close: () => void) {
+  const queries = useQueryClient();
+  const [error, setError] = useState<unknown>(null);
+  const after = (done: Promise<unknown>, then = close) =>
+    done
+      .then(() => {
+        queries.invalidateQueries({ queryKey: ["sheet", assignment] });
+        then();
+      })
+      .catch(setError);
+  return { error, after };
+}
+
+function Rename({ assignment, student, nickname, close }: Props & { close: () => void }) {
+  const { t } = useTranslation();
+  const [name, setName] = useState(nickname);
+  const { error, after } = useDone(assignment, close);
+  const rename = (e: FormEvent) => {
+    e.preventDefault();
+    after(
+      api.PATCH("/api/assignments/{assignment_id}/students/{student_id}/data/", {
+        params: { path: { assignment_id: assignment, student_id: student } },
+        body: { nickname: name },
+      }),
+    );
+  };
+  return (
+    <Dialog title={t("student.rename")} close={close}>
+      <form onSubmit={rename}>
+        <Field label={t("student.name")}>
+          <input className="field" dir="auto" value={name} onChange={(e) => setName(e.target.value)} />
+        </Field>
+        <ErrorNotice error={error} />
+        <Button look="main" type="submit">
+          {t("student.rename")}
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
+
+function Erase({ assignment, student, nickname, close, gone }: Props & { close: () => void }) {
+  const { t } = useTranslation();
+  const { error, after } = useDone(assignment, close);
+  const erase = () =>
+    after(
+      api.DELETE("/api/assignments/{assignment_id}/students/{student_id}/data/", {
+        params: { path: { assignment_id: assignment, student_id: student } },
+      }),
+      gone,
+    );
+  return (
+    <Dialog title={t("student.erase")} close={close}>
+      <p className="mb-3">{t("student.eraseWhat", { name: nickname })}</p>
+      <ErrorNotice error={error} />
+      <div className="flex gap-2">
+        <Button look="danger" onClick={erase}>
+          {t("student.erase")}
+        </Button>
+        <Button onClick={close}>{t("account.stay")}</Button>
+      </div>
+    </Dialog>
+  );
+}

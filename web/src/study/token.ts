@@ -1,0 +1,23 @@
+import { api } from "../api/client";
+import { onDevice } from "../app/storage";
+
+/** What a device shows itself by. The cookie does the same, but a frame on another site's page may have none. */
+const HEADER = "Escuela-Student";
+
+const key = (code: string) => `escuela.token.${code}`;
+
+export function keepToken(code: string, token: string): void {
+  if (token) onDevice.set(key(code), token);
+  else onDevice.remove(key(code));
+}
+
+/** Every request of the study pages says who asks. */
+export function showToken(code: string): void {
+  api.use({
+    onRequest({ request }) {
+      const token = onDevice.get(key(code));
+      if (token) request.headers.set(HEADER, token);
+      return request;
+    },
+  });
+}
