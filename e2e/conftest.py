@@ -148,11 +148,18 @@ NewPage = Callable[..., Page]
 @pytest.fixture
 def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
     """A page on a device of its own. It fails the test on script errors and on requests to hosts unknown to it."""
+    ours = (stack.url, stack.host_url, "data:", "blob:")
     contexts: list[BrowserContext] = []
     wrong: list[str] = []
 
     def make(
-        *, width: int = 1280, height: int = 800, locale: str = "en-GB", scale: float = 1, phone: bool = False
+        *,
+        width: int = 1280,
+        height: int = 800,
+        locale: str = "en-GB",
+        scale: float = 1,
+        phone: bool = False,
+        beside: str = "data:",
     ) -> Page:
         context = chromium.new_context(
             base_url=stack.url,
@@ -169,7 +176,7 @@ def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
         page.on("pageerror", lambda error: wrong.append(str(error)))
         page.on(
             "request",
-            lambda r: None if r.url.startswith((stack.url, stack.host_url, "data:", "blob:")) else wrong.append(r.url),
+            lambda r: None if r.url.startswith((*ours, beside)) else wrong.append(r.url),
         )
         return page
 

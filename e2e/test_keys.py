@@ -94,7 +94,11 @@ def answer(student: Page, link: str) -> None:
     student.keyboard.type("Teo")
     student.keyboard.press("Enter")
     press(student, re.compile("^Reproducir"))
-    student.get_by_role("radio").first.wait_for(timeout=60_000)
+    # A timed item is asked once it is opened.
+    student.get_by_text("Tienes 1:30 para esta pregunta.").wait_for(timeout=60_000)
+    expect(student.get_by_text("Why does a knot weaken a line?")).to_have_count(0)
+    student.keyboard.press("Enter")
+    student.get_by_role("radio").first.wait_for()
     expect(student.get_by_text(re.compile(r"Quedan 1:[23]\d"))).to_be_visible()
     tab_to(student, re.compile("Its fibres are bent"), role="radio")
     student.keyboard.press("Space")

@@ -6,7 +6,10 @@ a frame in another site's page may not have. Where it is not said, the CSRF toke
 
 from __future__ import annotations
 
+from http.cookies import Morsel
+
 from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
 from django.middleware.csrf import CsrfViewMiddleware
 from rest_framework.exceptions import PermissionDenied
 
@@ -22,6 +25,17 @@ def require_own_page(request: HttpRequest) -> None:
         return
     if said is not None or _CSRF.process_view(request, _taken, (), {}) is not None:
         raise PermissionDenied
+
+
+def set_framed_cookie(response: HttpResponseBase, name: str, value: str, seconds: int) -> None:
+    """A cookie for our page in a frame of another site: the browser keeps one for each site that frames us (CHIPS)."""
+    response.set_cookie(name, value, max_age=seconds, httponly=True, samesite="None", secure=True)
+    response.cookies[name]["partitioned"] = True
+
+
+# Python knows the attribute from 3.14 on.
+Morsel._reserved.setdefault("partitioned", "Partitioned")  # type: ignore[attr-defined]  # noqa: SLF001
+Morsel._flags.add("partitioned")  # type: ignore[attr-defined]  # noqa: SLF001
 
 
 def _taken(_request: HttpRequest) -> HttpResponse:

@@ -30,7 +30,7 @@ from apps.study import serializers as shapes
 from apps.study.models import Answer, Student
 from config.api import TeacherView
 from config.client import address_of
-from config.origin import require_own_page
+from config.origin import require_own_page, set_framed_cookie
 from escuela_core.items import item_from_json, items_from_json
 from escuela_core.study import Policy, mark, response_from_json
 from escuela_core.study.ordering import Ordering, as_written
@@ -42,7 +42,7 @@ def raw_response(request: Request) -> Any:
     return cast("dict[str, Any]", request.data)["response"]
 
 
-COOKIE, TOKEN = "escuela_student_", "Escuela-Student"
+COOKIE, FRAMED, TOKEN = "escuela_student_", "escuela_framed_", "Escuela-Student"
 NOBODY = UUID(int=0)
 COOKIE_SECONDS = 60 * 60 * 24 * 180
 
@@ -50,8 +50,8 @@ COOKIE_SECONDS = 60 * 60 * 24 * 180
 class StudyAddress(APIView):
     """An address of one assignment, open to anyone with its code.
 
-    A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
-    page frames ours and the browser keeps cookies from it.
+    A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
+    that is kept for that site alone, or while the page is open in the header TOKEN.
     """
 
     authentication_classes = ()
@@ -72,7 +72,8 @@ class StudyAddress(APIView):
 
     def student_id(self, request: Request, code: str) -> UUID:
         """Who this device is in the assignment; nobody's id where it is not known."""
-        shown = request.headers.get(TOKEN) or request.COOKIES.get(COOKIE + code.lower(), "")
+        known = (COOKIE + code.lower(), FRAMED + code.lower())
+        shown = request.headers.get(TOKEN) or next(filter(None, map(request.COOKIES.get, known)), "")
         try:
             return UUID(signing.loads(shown, salt=COOKIE, max_age=COOKIE_SECONDS))
         except signing.BadSignature:
@@ -144,13 +145,16 @@ class StudyView(StudyAddress):
             samesite="Lax",
             secure=request.is_secure(),
         )
+        set_framed_cookie(response, FRAMED + assignment.code, token, COOKIE_SECONDS)
         return response
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, code: str) -> Response:
         """Leave a shared device: it knows the student no more; what they did stays."""
         response = Response(status=204)
-        response.delete_cookie(COOKIE + self.assignment(code).code, samesite="Lax")
+        found = self.assignment(code).code
+        response.delete_cookie(COOKIE + found, samesite="Lax")
+        set_framed_cookie(response, FRAMED + found, "", 0)
         return response
 
 
