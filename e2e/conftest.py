@@ -78,7 +78,7 @@ class Stack:
             "--workers",
             "1",
             "--blocking-threads",
-            "4",
+            "64",
             "--workers-kill-timeout",
             "3",
         ]

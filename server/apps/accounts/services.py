@@ -25,7 +25,11 @@ from config.errors import SentenceError
 from config.names import plain_name, shows_something
 
 DEMO_EMAIL = "runa@puerto-lumbre.example"
-LONGEST_DEVICE = 120
+# What browsers and systems call themselves, those first that name others too.
+_BROWSERS = {"Edg": "Edge", "OPR": "Opera", "Firefox": "Firefox", "Chrome": "Chrome", "Safari": "Safari"}
+_SYSTEMS = {"Android": "Android", "iPhone": "iPhone", "iPad": "iPad", "Windows": "Windows", "Mac OS": "macOS"}
+_SYSTEMS |= {"CrOS": "ChromeOS", "Linux": "Linux"}
+LONGEST_DEVICE = 60
 
 
 def register(request: HttpRequest, email: str, *, name: str, language: str, site: str, browser: str) -> None:
@@ -177,8 +181,15 @@ def _enter(request: HttpRequest, user: User) -> None:
 
 def _note_device(request: HttpRequest, user: User) -> None:
     request.session.save()
-    device = plain_name(request.headers.get("User-Agent", ""))[:LONGEST_DEVICE]
+    device = device_of(request.headers.get("User-Agent", ""))
     SignedIn.objects.create(user=user, session_key=str(request.session.session_key), device=device)
+
+
+def device_of(agent: str) -> str:
+    """A browser in words that its owner knows: "Firefox, Windows"; what it calls itself where neither is known."""
+    browser = next((name for mark, name in _BROWSERS.items() if f"{mark}/" in agent), "")
+    system = next((name for mark, name in _SYSTEMS.items() if mark in agent), "")
+    return ", ".join(filter(None, [browser, system])) or plain_name(agent)[:LONGEST_DEVICE]
 
 
 def _count_mail(request: HttpRequest, email: str) -> None:

@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from apps.accounts import limits
 from apps.accounts.models import MailedLink, User
-from apps.accounts.services import DEMO_EMAIL
+from apps.accounts.services import DEMO_EMAIL, device_of
 
 from ..conftest import make_teacher, post_mail, signed_in
 
@@ -193,6 +193,18 @@ def test_the_address_changes_by_a_link_to_the_new_one_and_the_old_is_told(teache
     assert post(other, "account/address/", token, "put").json()["code"] == "bad_link"
     assert post(browser, "account/address/", token, "put").json()["user"]["email"] == "new@school.example"
     assert mail.outbox[1].to == ["runa@school.example"]
+
+
+@pytest.mark.parametrize(
+    ("agent", "device"),
+    [
+        ("Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140.0 Safari/537.36 Edg/140.0", "Edge, Linux"),
+        ("Mozilla/5.0 (iPhone; CPU iPhone OS 18_0 like Mac OS X) Version/18.0 Safari/604.1", "Safari, iPhone"),
+        ("An old tablet\n\u202e", "An old tablet"),
+    ],
+)
+def test_a_device_is_named_as_its_owner_knows_it(agent: str, device: str) -> None:
+    assert device_of(agent) == device
 
 
 def test_sessions_are_listed_and_ended(teacher) -> None:

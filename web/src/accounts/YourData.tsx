@@ -16,9 +16,11 @@ export function YourData() {
   return (
     <>
       <Archive />
-      <Button look="danger" className="mt-4" onClick={() => setLeaving(true)}>
-        {t("account.delete")}
-      </Button>
+      <p className="mt-5">
+        <Button look="danger" onClick={() => setLeaving(true)}>
+          {t("account.delete")}
+        </Button>
+      </p>
       {leaving && <Leaving close={() => setLeaving(false)} />}
     </>
   );

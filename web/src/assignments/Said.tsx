@@ -11,6 +11,7 @@ export function Said({ policy, timed = false }: { policy: Omit<Policy, "with_uns
     t(`said.skipping.${policy.skipping}`),
     policy.offer_not_sure ? t("said.notSure") : "",
     policy.shuffle ? t("said.shuffle") : "",
+    policy.grace_min ? t("said.grace", { count: policy.grace_min / 60 }) : t("said.noGrace"),
     timed ? t(policy.time_limits === false ? "said.untimed" : "said.timed") : "",
   ];
   return <p className="my-4 rounded bg-paper px-3 py-2 text-[14px]">{sentences.filter(Boolean).join(" ")}</p>;
