@@ -24,6 +24,7 @@ const TRIES_IN_FRONT = 3;
 export class Outbox {
   private sending: Promise<void> | null = null;
   private timer = 0;
+  private offline = false;
   private failures = new Map<string, number>();
   private waiting = new Map<string, (progress: Progress | null, error?: unknown) => void>();
   private listeners = new Set<() => void>();
@@ -108,9 +109,12 @@ export class Outbox {
   }
 
   send(): Promise<void> {
-    this.sending ??= this.sendAll().finally(() => {
+    const failed = new Set<string>();
+    this.sending ??= this.sendAll(failed).finally(() => {
       this.sending = null;
-      if (this.next(new Set())) this.later();
+      // What came in just as the round ended goes at once; what failed in it, after a while.
+      if (this.next(failed) && !this.offline) this.send();
+      else if (this.next(new Set())) this.later();
     });
     return this.sending;
   }
@@ -121,9 +125,9 @@ export class Outbox {
     this.timer = window.setTimeout(this.resend, Math.min(LONGEST_WAIT_MS, AGAIN_MS * 2 ** tries));
   }
 
-  private async sendAll(): Promise<void> {
-    const failed = new Set<string>();
+  private async sendAll(failed: Set<string>): Promise<void> {
     clearTimeout(this.timer);
+    this.offline = false;
     for (let next = this.next(failed); next; next = this.next(failed)) {
       try {
         await this.sendOne(next);
@@ -131,7 +135,8 @@ export class Outbox {
         failed.add(next.id);
         this.settle(next.id, null);
         // Without a connection nothing else would arrive either.
-        if (error instanceof OfflineError) break;
+        this.offline = error instanceof OfflineError;
+        if (this.offline) break;
         this.failures.set(next.id, (this.failures.get(next.id) ?? 0) + 1);
       }
     }
