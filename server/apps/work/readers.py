@@ -57,12 +57,16 @@ WIDEST_PX, MOST_PIXELS = 1_600, 60_000_000
 READERS: dict[str, Callable[..., Any]] = {"words": words, "spreadsheet": spreadsheet, "picture": picture}
 
 
-def main(name: str, options: str) -> None:
+def told_by(name: str, data: bytes, options: dict[str, Any]) -> dict[str, Any]:
+    """What a reader makes of ``data``, or its sentence."""
     try:
-        told = {"read": READERS[name](sys.stdin.buffer.read(), **json.loads(options))}
+        return {"read": READERS[name](data, **options)}
     except EscuelaError as error:
-        told = {"error": error.code, "message": error.message, "params": error.params}
-    sys.stdout.write(json.dumps(told))
+        return {"error": error.code, "message": error.message, "params": error.params}
+
+
+def main(name: str, options: str) -> None:
+    sys.stdout.write(json.dumps(told_by(name, sys.stdin.buffer.read(), json.loads(options))))
 
 
 if __name__ == "__main__":

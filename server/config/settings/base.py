@@ -79,6 +79,8 @@ AXES_LOCKOUT_CALLABLE = "config.errors.locked_out"
 AXES_ENABLE_ACCESS_FAILURE_LOG = False
 # How many proxies of our own stand before this server; each adds an address to X-Forwarded-For.
 TRUSTED_PROXIES = int(os.environ.get("ESCUELA_PROXIES", "0"))
+# Files from outside are read in processes of their own (apps.work.limited); only tests of other things do without.
+READ_APART = True
 # How long what students did is kept after they were last there.
 ANSWERS_KEPT_DAYS = int(os.environ.get("ESCUELA_ANSWERS_KEPT_DAYS", "730"))
 

@@ -22,3 +22,4 @@ MEDIA_FOLDER = Path(tempfile.mkdtemp(prefix="escuela-media-"))
 STATIC_ROOT = Path(tempfile.mkdtemp(prefix="escuela-static-"))
 STORAGES = {**STORAGES, "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"}}
 RECOGNISER = "stand-in"
+READ_APART = False

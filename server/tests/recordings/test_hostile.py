@@ -21,6 +21,11 @@ from ..conftest import posted
 pytestmark = pytest.mark.django_db
 
 
+@pytest.fixture(autouse=True)
+def _apart(settings) -> None:
+    settings.READ_APART = True
+
+
 def test_captions_that_never_end_are_read_no_longer_than_their_limit() -> None:
     """Such a text held the worker for ever; now it is read at once, and a reader that would not end is stopped."""
     assert pytest.raises(SentenceError, read_apart, "words", b"<!-- -->" * 30 + b"<x", duration_ms=None)

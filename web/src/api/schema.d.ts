@@ -1074,8 +1074,8 @@ export interface paths {
         /**
          * @description An address of one assignment, open to anyone with its code.
          *
-         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
-         *     page frames ours and the browser keeps cookies from it.
+         *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
+         *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
         get: operations["study_retrieve"];
         put?: never;
@@ -1100,8 +1100,8 @@ export interface paths {
         /**
          * @description An address of one assignment, open to anyone with its code.
          *
-         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
-         *     page frames ours and the browser keeps cookies from it.
+         *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
+         *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
         post: operations["study_answers_create"];
         delete?: never;
@@ -1139,8 +1139,8 @@ export interface paths {
         /**
          * @description An address of one assignment, open to anyone with its code.
          *
-         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
-         *     page frames ours and the browser keeps cookies from it.
+         *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
+         *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
         post: operations["study_finished_create"];
         delete?: never;
@@ -1161,8 +1161,8 @@ export interface paths {
         /**
          * @description An address of one assignment, open to anyone with its code.
          *
-         *     A device shows who it is by what it got on joining: in a cookie, or in the header TOKEN from where another site's
-         *     page frames ours and the browser keeps cookies from it.
+         *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
+         *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
         post: operations["study_played_create"];
         delete?: never;
