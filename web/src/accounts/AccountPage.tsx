@@ -6,9 +6,8 @@ import { Header, Who } from "../app/Header";
 import { useSession } from "../app/session";
 import { moment } from "../app/times";
 import { Button } from "../ui/Button";
-import { Field } from "../ui/Field";
 import { ErrorNotice, NotYet } from "../ui/Notice";
-import { PasswordField } from "./PasswordField";
+import { MailField, PasswordField } from "./Fields";
 import { YourData } from "./YourData";
 
 /** A teacher's own account: password, address, where they are signed in, what was done, their data. */
@@ -88,16 +87,7 @@ function ChangeAddress() {
   const { error, done, submit } = useSending(() => api.POST("/api/account/address/", { body: { email, password } }));
   return (
     <form onSubmit={submit}>
-      <Field label={t("account.newAddress")}>
-        <input
-          className="field"
-          type="email"
-          required
-          value={email}
-          onChange={(e) => setEmail(e.target.value)}
-          autoComplete="email"
-        />
-      </Field>
+      <MailField label={t("account.newAddress")} value={email} change={setEmail} />
       <PasswordField value={password} change={setPassword} />
       <ErrorNotice error={error} />
       {done && <p role="status">{t("account.mailSent", { email })}</p>}

@@ -5,7 +5,7 @@ import { api } from "../api/client";
 import { useEnter } from "../app/session";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
-import { PasswordField } from "./PasswordField";
+import { PasswordField } from "./Fields";
 import { AccountFrame } from "./SignInPage";
 
 /** Where the link in the first mail leads: a password, and the account is made. */

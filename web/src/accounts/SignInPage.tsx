@@ -7,7 +7,7 @@ import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice } from "../ui/Notice";
-import { PasswordField } from "./PasswordField";
+import { MailField, PasswordField } from "./Fields";
 
 type Mode = "in" | "new" | "forgot";
 
@@ -97,16 +97,7 @@ function AccountForm({ mode }: { mode: Mode }) {
           />
         </Field>
       )}
-      <Field label={t("account.email")}>
-        <input
-          className="field"
-          type="email"
-          required
-          value={email}
-          onChange={(e) => setEmail(e.target.value)}
-          autoComplete="email"
-        />
-      </Field>
+      <MailField value={email} change={setEmail} />
       {mode === "in" && <PasswordField value={password} change={setPassword} />}
       <ErrorNotice error={error} />
       <Button look="main" type="submit" disabled={enter.isPending}>

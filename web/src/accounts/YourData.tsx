@@ -5,7 +5,7 @@ import { api, body } from "../api/client";
 import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
 import { ErrorNotice, NotYet } from "../ui/Notice";
-import { PasswordField } from "./PasswordField";
+import { PasswordField } from "./Fields";
 
 const LOOK_AGAIN_MS = 1000;
 

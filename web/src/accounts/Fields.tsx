@@ -22,3 +22,19 @@ export function PasswordField(props: {
     </Field>
   );
 }
+
+export function MailField(props: { label?: string; value: string; change: (value: string) => void }) {
+  const { t } = useTranslation();
+  return (
+    <Field label={props.label ?? t("account.email")}>
+      <input
+        className="field"
+        type="email"
+        required
+        value={props.value}
+        onChange={(e) => props.change(e.target.value)}
+        autoComplete="email"
+      />
+    </Field>
+  );
+}
