@@ -78,7 +78,7 @@ class Stack:
             "--workers",
             "1",
             "--blocking-threads",
-            "64",
+            os.environ.get("E2E_THREADS", "64"),
             "--workers-kill-timeout",
             "3",
         ]

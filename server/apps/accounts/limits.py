@@ -24,7 +24,7 @@ HOUR = 3_600
 # By mail address, and by the device's address: a school's devices often share one.
 MAILS_TO, MAILS_FROM = Limit("mails_to", 3, HOUR), Limit("mails_from", 30, HOUR)
 FAILED_FROM = Limit("failed_from", 60, HOUR)
-JOINS_FROM, WRONG_CODES_FROM = Limit("joins_from", 300, HOUR), Limit("wrong_codes_from", 60, HOUR)
+JOINS_FROM, WRONG_CODES_FROM = Limit("joins_from", 3_000, HOUR), Limit("wrong_codes_from", 60, HOUR)
 
 _COUNT = """
 INSERT INTO accounts_attempts AS a (key, count, until) VALUES (%(key)s, 1, now() + %(seconds)s * interval '1 second')
