@@ -114,6 +114,7 @@ def test_the_student_s_views(new_page: NewPage) -> None:
     student.get_by_role("button", name="Go on").wait_for()
     shot(student, "study-answered")
     student.get_by_role("button", name="Go on").tap()
+    student.get_by_role("button", name="Hold").tap()
     student.get_by_label("Position in the recording").fill("999999")
     student.get_by_role("button", name="To the end").tap()
     student.get_by_role("button", name="Finish").wait_for()
