@@ -2,15 +2,31 @@
 
 from __future__ import annotations
 
-from typing import cast
+from typing import Any, cast
 
 from rest_framework.request import Request
+from rest_framework.serializers import Serializer
 from rest_framework.views import APIView
 
 from apps.accounts.models import User
 from config.errors import SentenceError
 
 LONGEST_NUMBER = 15
+
+
+def parsed(shape: type[Serializer[Any]], request: Request) -> dict[str, Any]:
+    """What was sent, in its shape. Raises DRF's ValidationError."""
+    return _valid(shape(data=request.data))
+
+
+def parsed_query(shape: type[Serializer[Any]], request: Request) -> dict[str, Any]:
+    """What stands in the address behind the question mark."""
+    return _valid(shape(data=request.query_params))
+
+
+def _valid(given: Serializer[Any]) -> dict[str, Any]:
+    given.is_valid(raise_exception=True)
+    return dict(given.validated_data)
 
 
 class TeacherView(APIView):

@@ -26,14 +26,14 @@ def make(purpose: str, email: str, given: dict[str, Any]) -> str:
     secret = secrets.token_urlsafe(32)
     with transaction.atomic():
         MailedLink.objects.filter(purpose=purpose, email=email).delete()
-        MailedLink.objects.create(purpose=purpose, email=email, given=given, sum=_sum(secret))
+        MailedLink.objects.create(purpose=purpose, email=email, given=given, sum=sum_of(secret))
     return secret
 
 
 def use(purpose: str, secret: str) -> MailedLink:
     """The link of a secret, used up. To be called inside a transaction. Raises BadLinkError."""
     fresh = MailedLink.objects.filter(made_at__gt=timezone.now() - KEPT, purpose=purpose)
-    link = fresh.select_for_update().filter(sum=_sum(secret)).first()
+    link = fresh.select_for_update().filter(sum=sum_of(secret)).first()
     if link is None:
         raise BadLinkError
     MailedLink.objects.filter(sum=link.sum).delete()
@@ -44,5 +44,6 @@ def forget_old() -> int:
     return MailedLink.objects.filter(made_at__lte=timezone.now() - KEPT).delete()[0]
 
 
-def _sum(secret: str) -> str:
+def sum_of(secret: str) -> str:
+    """What is kept in place of a secret."""
     return hashlib.sha256(secret.encode("utf-8", "replace")).hexdigest()

@@ -6,7 +6,6 @@ is kept but the link, so that nobody can leave a password of theirs behind for s
 
 from __future__ import annotations
 
-import hashlib
 from uuid import UUID
 
 from django.conf import settings
@@ -40,7 +39,7 @@ def register(request: HttpRequest, email: str, *, name: str, language: str, site
     if not shows_something(plain_name(name)):
         raise SentenceError("name_empty", "Give the name that your colleagues know you by.")
     _count_mail(request, email)
-    mailing.later("register", email, site, name=plain_name(name), language=language, browser=_sum(browser))
+    mailing.later("register", email, site, name=plain_name(name), language=language, browser=links.sum_of(browser))
 
 
 @transaction.atomic
@@ -48,7 +47,7 @@ def confirm(request: HttpRequest, token: str, password: str, *, browser: str) ->
     """Make the account by the mailed link, with the password set here, and sign in."""
     _require_good_password(password)
     link = links.use(MailedLink.Purpose.REGISTER, token)
-    if link.given["browser"] != _sum(browser):
+    if link.given["browser"] != links.sum_of(browser):
         raise SentenceError("other_browser", "Open the link in the browser in which you asked for the account.")
     user = User.objects.filter(email=link.email).first()
     if user is not None and user.confirmed_at is not None:
@@ -195,10 +194,6 @@ def device_of(agent: str) -> str:
 def _count_mail(request: HttpRequest, email: str) -> None:
     limits.count(limits.MAILS_FROM, address_of(request))
     limits.count(limits.MAILS_TO, email)
-
-
-def _sum(secret: str) -> str:
-    return hashlib.sha256(secret.encode("utf-8", "replace")).hexdigest()
 
 
 def _require_good_password(password: str) -> None:

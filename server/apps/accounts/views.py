@@ -20,7 +20,7 @@ from rest_framework.views import APIView
 from apps.accounts import audit, links, services
 from apps.accounts import serializers as shapes
 from apps.accounts.models import User
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 
 
 def _session(user: User | None) -> Response:
@@ -55,9 +55,8 @@ class SessionView(OpenView):
 
     @extend_schema(request=shapes.SignInIn, responses=shapes.SessionOut)
     def post(self, request: Request) -> Response:
-        given = shapes.SignInIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        return _session(services.sign_in(plain(request), **given.validated_data))
+        given = parsed(shapes.SignInIn, request)
+        return _session(services.sign_in(plain(request), **given))
 
     @extend_schema(request=None, responses=shapes.SessionOut)
     def delete(self, request: Request) -> Response:
@@ -68,9 +67,8 @@ class SessionView(OpenView):
 class LanguageView(TeacherView):
     @extend_schema(request=shapes.LanguageIn, responses=shapes.SessionOut)
     def put(self, request: Request) -> Response:
-        given = shapes.LanguageIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        return _session(services.change_language(self.teacher, given.validated_data["language"]))
+        given = parsed(shapes.LanguageIn, request)
+        return _session(services.change_language(self.teacher, given["language"]))
 
 
 class DemoSessionView(OpenView):
@@ -83,10 +81,9 @@ class RegisterView(OpenView):
     @extend_schema(request=shapes.RegisterIn, responses={204: None})
     def post(self, request: Request) -> Response:
         """Ask for an account: the link that makes it is mailed, and works in this browser."""
-        given = shapes.RegisterIn(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = parsed(shapes.RegisterIn, request)
         browser = request.COOKIES.get(BROWSER) or secrets.token_urlsafe(24)
-        services.register(plain(request), **given.validated_data, site=_site(request), browser=browser)
+        services.register(plain(request), **given, site=_site(request), browser=browser)
         response = Response(status=204)
         kept_s = int(links.KEPT.total_seconds())
         response.set_cookie(BROWSER, browser, max_age=kept_s, httponly=True, samesite="Lax", secure=request.is_secure())
@@ -96,18 +93,16 @@ class RegisterView(OpenView):
 class ConfirmView(OpenView):
     @extend_schema(request=shapes.SetPasswordIn, responses=shapes.SessionOut)
     def post(self, request: Request) -> Response:
-        given = shapes.SetPasswordIn(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = parsed(shapes.SetPasswordIn, request)
         browser = request.COOKIES.get(BROWSER, "")
-        return _session(services.confirm(plain(request), **given.validated_data, browser=browser))
+        return _session(services.confirm(plain(request), **given, browser=browser))
 
 
 class AskPasswordView(OpenView):
     @extend_schema(request=shapes.MailIn, responses={204: None})
     def post(self, request: Request) -> Response:
-        given = shapes.MailIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.ask_new_password(plain(request), given.validated_data["email"], site=_site(request))
+        given = parsed(shapes.MailIn, request)
+        services.ask_new_password(plain(request), given["email"], site=_site(request))
         return Response(status=204)
 
 
@@ -115,18 +110,16 @@ class NewPasswordView(OpenView):
     @extend_schema(request=shapes.SetPasswordIn, responses={204: None})
     def post(self, request: Request) -> Response:
         """Set a new password by the mailed link; signing in with it is a step of its own."""
-        given = shapes.SetPasswordIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.set_new_password(**given.validated_data)
+        given = parsed(shapes.SetPasswordIn, request)
+        services.set_new_password(**given)
         return Response(status=204)
 
 
 class PasswordView(TeacherView):
     @extend_schema(request=shapes.ChangePasswordIn, responses={204: None})
     def put(self, request: Request) -> Response:
-        given = shapes.ChangePasswordIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.change_password(plain(request), self.teacher, **given.validated_data)
+        given = parsed(shapes.ChangePasswordIn, request)
+        services.change_password(plain(request), self.teacher, **given)
         return Response(status=204)
 
 
@@ -134,16 +127,14 @@ class AddressView(TeacherView):
     @extend_schema(request=shapes.NewAddressIn, responses={204: None})
     def post(self, request: Request) -> Response:
         """Ask for a new mail address: the link is mailed to it."""
-        given = shapes.NewAddressIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.ask_new_address(plain(request), self.teacher, **given.validated_data, site=_site(request))
+        given = parsed(shapes.NewAddressIn, request)
+        services.ask_new_address(plain(request), self.teacher, **given, site=_site(request))
         return Response(status=204)
 
     @extend_schema(request=shapes.LinkIn, responses=shapes.SessionOut)
     def put(self, request: Request) -> Response:
-        given = shapes.LinkIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        return _session(services.set_new_address(self.teacher, given.validated_data["token"], site=_site(request)))
+        given = parsed(shapes.LinkIn, request)
+        return _session(services.set_new_address(self.teacher, given["token"], site=_site(request)))
 
 
 class SessionsView(TeacherView):

@@ -15,7 +15,7 @@ from apps.assignments import serializers as shapes
 from apps.assignments import services
 from apps.assignments.models import Assignment
 from apps.lessons.selectors import lesson_of
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 
 
 class AssignmentView(TeacherView):
@@ -41,9 +41,8 @@ class LessonAssignmentsView(AssignmentView):
     @extend_schema(request=shapes.ShareIn, responses={201: shapes.AssignmentOut})
     def post(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
-        given = shapes.ShareIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        policy = dict(given.validated_data)
+        given = parsed(shapes.ShareIn, request)
+        policy = given
         name, unseen = policy.pop("name"), policy.pop("with_unseen")
         assignment = services.share(self.teacher, lesson, name=name, policy=policy, with_unseen=unseen)
         return Response(self.shown(assignment), status=201)
@@ -57,9 +56,8 @@ class OneAssignmentView(AssignmentView):
     @extend_schema(request=shapes.PolicyIn, responses=shapes.AssignmentOut)
     def patch(self, request: Request, assignment_id: UUID) -> Response:
         assignment = self.mine(assignment_id)
-        given = shapes.PolicyIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        return Response(self.shown(services.change_policy(assignment, dict(given.validated_data))))
+        given = parsed(shapes.PolicyIn, request)
+        return Response(self.shown(services.change_policy(assignment, given)))
 
 
 class CloseView(AssignmentView):

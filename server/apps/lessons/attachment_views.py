@@ -12,10 +12,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.lessons import attachments, selectors
-from apps.lessons.desk_view import parsed
 from apps.lessons.models import Attachment
 from apps.recordings.views import served
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 
 
 class AttachmentIn(serializers.Serializer[object]):

@@ -15,7 +15,7 @@ from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
 from apps.lessons.models import Attachment, Lesson
-from apps.recordings import uploads
+from apps.recordings import room, uploads
 from apps.recordings.media import spoken_note
 from apps.recordings.models import Upload
 from apps.work.limited import GB, Limits, read_apart
@@ -75,8 +75,10 @@ def _naming(name: str, place: str) -> QuerySet[Lesson]:
     return Lesson.objects.annotate(told=Cast(place, TextField())).filter(told__contains=name)
 
 
-def of_owner(owner: User) -> QuerySet[Attachment]:
-    return Attachment.objects.filter(lesson__owner=owner)
+@room.keeps
+def files_of(owner: User) -> list[Path]:
+    """The pictures and notes of all lessons of ``owner``."""
+    return [a.path for a in Attachment.objects.filter(lesson__owner=owner)]
 
 
 def address_of(name: str) -> str | None:

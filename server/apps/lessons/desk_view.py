@@ -1,30 +1,13 @@
-"""What the lessons' views share: what was sent, parsed; the desk as it is after a change."""
+"""What the lessons' views share: the desk as it is after a change."""
 
 from __future__ import annotations
 
-from typing import Any
-
-from rest_framework.request import Request
 from rest_framework.response import Response
-from rest_framework.serializers import Serializer
 
 from apps.lessons import selectors
 from apps.lessons import serializers as shapes
 from apps.lessons.models import Lesson
 from config.api import TeacherView
-
-
-def parsed(shape: type[Serializer[Any]], request: Request) -> dict[str, Any]:
-    given = shape(data=request.data)
-    given.is_valid(raise_exception=True)
-    return dict(given.validated_data)
-
-
-def parsed_query(shape: type[Serializer[Any]], request: Request) -> dict[str, Any]:
-    """What stands in the address behind the question mark."""
-    given = shape(data=request.query_params)
-    given.is_valid(raise_exception=True)
-    return dict(given.validated_data)
 
 
 class DeskView(TeacherView):

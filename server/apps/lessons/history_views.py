@@ -11,8 +11,9 @@ from rest_framework.response import Response
 
 from apps.lessons import history, selectors
 from apps.lessons import serializers as shapes
-from apps.lessons.desk_view import DeskView, parsed
+from apps.lessons.desk_view import DeskView
 from apps.lessons.models import Change
+from config.api import parsed
 
 
 class UndoIn(serializers.Serializer[object]):

@@ -11,11 +11,11 @@ from rest_framework.response import Response
 
 from apps.lessons import item_shapes, items, pasting, pasting_shapes, selectors
 from apps.lessons import serializers as shapes
-from apps.lessons.desk_view import DeskView, parsed
+from apps.lessons.desk_view import DeskView
 from apps.lessons.models import Item
 from apps.work.limited import GB, Limits, read_apart
 from apps.work.serializers import JobOut
-from config.api import TeacherView, expected_version
+from config.api import TeacherView, expected_version, parsed
 from escuela_core.formats.sheets import template
 
 SHEET = Limits(seconds=5, memory=GB, written=10_000_000)

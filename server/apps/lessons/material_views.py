@@ -10,9 +10,9 @@ from rest_framework.response import Response
 
 from apps.lessons import materials, selectors
 from apps.lessons import serializers as shapes
-from apps.lessons.desk_view import DeskView, parsed
+from apps.lessons.desk_view import DeskView
 from apps.work.serializers import JobOut
-from config.api import TeacherView, expected_version
+from config.api import TeacherView, expected_version, parsed
 
 
 class MaterialsView(TeacherView):

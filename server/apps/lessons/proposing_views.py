@@ -11,10 +11,9 @@ from rest_framework.response import Response
 
 from apps.lessons import proposing, selectors
 from apps.lessons import proposing_shapes as shapes
-from apps.lessons.desk_view import parsed
 from apps.lessons.writers import service_name
 from apps.work.serializers import JobOut
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 
 
 class ProposeView(TeacherView):

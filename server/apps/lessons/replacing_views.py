@@ -10,9 +10,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.lessons import replacing, selectors
-from apps.lessons.desk_view import parsed
 from apps.lessons.replacing import Replacing
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 
 
 class ReplaceIn(serializers.Serializer[object]):

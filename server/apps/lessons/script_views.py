@@ -13,8 +13,8 @@ from rest_framework.response import Response
 
 from apps.lessons import script, script_shapes, segments, selectors
 from apps.lessons import serializers as shapes
-from apps.lessons.desk_view import DeskView, parsed
-from config.api import TeacherView
+from apps.lessons.desk_view import DeskView
+from config.api import TeacherView, parsed
 from escuela_core.transcripts.decoding import decode
 
 

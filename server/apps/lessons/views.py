@@ -12,11 +12,11 @@ from rest_framework.response import Response
 
 from apps.lessons import bringing_in, script_shapes, segments, selectors, services
 from apps.lessons import serializers as shapes
-from apps.lessons.desk_view import DeskView, parsed, parsed_query
+from apps.lessons.desk_view import DeskView
 from apps.recordings import finding, hosts
 from apps.work.models import Job
 from apps.work.serializers import JobOut
-from config.api import TeacherView, expected_version, require_version
+from config.api import TeacherView, expected_version, parsed, parsed_query, require_version
 
 
 class LessonsView(TeacherView):

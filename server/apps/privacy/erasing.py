@@ -13,8 +13,8 @@ from apps.accounts import audit
 from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
 from apps.lessons import attachments
-from apps.lessons.models import Lesson, ServiceAnswer
-from apps.recordings import uploads
+from apps.lessons.models import Lesson
+from apps.privacy import exporting
 from apps.recordings.models import MediaPass, Recording
 from apps.study.models import Answer, Student
 from apps.study.services import named
@@ -67,8 +67,7 @@ def what_goes(user: User) -> dict[str, Any]:
 def erase_account(user: User) -> None:
     """The account and everything of it: students' answers, assignments, lessons, recordings and their files."""
     folders = [r.folder for r in user.recordings.all()]
-    files = [a.path for a in attachments.of_owner(user)]
-    files += [upload.path for upload in user.uploads.all()]
+    files = [*attachments.files_of(user), *exporting.files_of(user), *(u.path for u in user.uploads.all())]
     with transaction.atomic():
         _erase(Student.objects.filter(assignment__owner=user))
         Assignment.objects.filter(owner=user).delete()
@@ -81,11 +80,3 @@ def erase_account(user: User) -> None:
         shutil.rmtree(folder, ignore_errors=True)
     for file in files:
         file.unlink(missing_ok=True)
-
-
-def forget_service_answers(than: datetime) -> int:
-    return ServiceAnswer.objects.filter(made_at__lt=than).delete()[0]
-
-
-def clear_uploads() -> int:
-    return uploads.clear_old()

@@ -14,6 +14,7 @@ from apps.accounts import audit
 from apps.accounts.models import User
 from apps.lessons.models import Lesson
 from apps.lessons.segments import segment_rows
+from apps.recordings import room
 from apps.results.selectors import student_data
 from apps.study.models import Student
 from apps.work import services as work
@@ -35,6 +36,12 @@ def folder() -> Path:
 
 def path_of(job: Job) -> Path:
     return folder() / f"{job.id}.zip"
+
+
+@room.keeps
+def files_of(owner: User) -> list[Path]:
+    """The archives of ``owner`` that have not been taken away yet."""
+    return [path_of(job) for job in Job.objects.filter(owner=owner, kind="export")]
 
 
 def start(user: User) -> Job:

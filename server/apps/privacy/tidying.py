@@ -13,9 +13,12 @@ from procrastinate.contrib.django import app
 
 from apps.accounts import audit, limits, links
 from apps.accounts.models import SignedIn
+from apps.lessons.models import ServiceAnswer
 from apps.privacy import erasing, exporting
+from apps.recordings import uploads
 from apps.work.models import Job
 
+SERVICE_ANSWERS_KEPT = timedelta(days=90)
 LOOKS_KEPT, EXPORTS_KEPT, JOBS_KEPT = timedelta(days=2), timedelta(days=1), timedelta(days=30)
 
 
@@ -36,7 +39,7 @@ def tidy() -> dict[str, int]:
     Session.objects.filter(expire_date__lt=now).delete()
     alive = Session.objects.values("session_key")
     return {
-        "uploads": erasing.clear_uploads(),
+        "uploads": uploads.clear_old(),
         "looks": old_jobs.filter(kind="look", created_at__lt=now - LOOKS_KEPT).delete()[0],
         "jobs": old_jobs.filter(ended_at__lt=now - JOBS_KEPT).delete()[0],
         "exports": _old_exports(),
@@ -45,7 +48,7 @@ def tidy() -> dict[str, int]:
         "attempts": AccessAttempt.objects.filter(attempt_time__lt=now - timedelta(days=1)).delete()[0],
         "sessions": SignedIn.objects.exclude(session_key__in=alive).delete()[0],
         "audit": audit.forget_old(),
-        "service_answers": erasing.forget_service_answers(now - timedelta(days=90)),
+        "service_answers": ServiceAnswer.objects.filter(made_at__lt=now - SERVICE_ANSWERS_KEPT).delete()[0],
         "students": erasing.erase_older(now - timedelta(days=settings.ANSWERS_KEPT_DAYS)),
     }
 

@@ -19,7 +19,7 @@ from apps.privacy import serializers as shapes
 from apps.study.models import Student
 from apps.work.models import Job
 from apps.work.serializers import JobOut
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 
 
 class ErasureView(TeacherView):
@@ -31,10 +31,9 @@ class ErasureView(TeacherView):
     @extend_schema(request=PasswordIn, responses={204: None})
     def post(self, request: Request) -> Response:
         """Delete the account and everything of it."""
-        given = PasswordIn(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = parsed(PasswordIn, request)
         teacher = self.teacher
-        require_password(plain(request), teacher, given.validated_data["password"])
+        require_password(plain(request), teacher, given["password"])
         logout(plain(request))
         erasing.erase_account(teacher)
         return Response(status=204)
@@ -72,9 +71,8 @@ class StudentDataView(TeacherView):
     @extend_schema(request=shapes.RenameIn, responses={204: None})
     def patch(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
         student = self.student(assignment_id, student_id)
-        given = shapes.RenameIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        erasing.rename_student(self.teacher, student, given.validated_data["nickname"])
+        given = parsed(shapes.RenameIn, request)
+        erasing.rename_student(self.teacher, student, given["nickname"])
         return Response(status=204)
 
     @extend_schema(responses={204: None})

@@ -104,18 +104,18 @@ def append(upload: Upload, offset: int, request: HttpRequest) -> int:
     return upload.offset
 
 
-def _write(file: FileIO, room: int, request: HttpRequest) -> None:
-    """At most ``room`` bytes of the request, until it ends or its line breaks. Raises OSError of the disk alone."""
-    while room:
+def _write(file: FileIO, wanted: int, request: HttpRequest) -> None:
+    """At most ``wanted`` bytes of the request, until it ends or its line breaks. Raises OSError of the disk alone."""
+    while wanted:
         try:
-            chunk = memoryview(request.read(min(CHUNK, room)))
+            chunk = memoryview(request.read(min(CHUNK, wanted)))
         except OSError:
             return
         if not chunk:
             return
         while chunk:
             written = file.write(chunk)
-            chunk, room = chunk[written:], room - written
+            chunk, wanted = chunk[written:], wanted - written
 
 
 class NoRoomError(SentenceError):

@@ -18,7 +18,7 @@ from apps.results import serializers as shapes
 from apps.results.export import sheet_csv
 from apps.study.models import Answer, Student
 from apps.study.services import item_of
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 
 
 class ResultsView(TeacherView):
@@ -85,8 +85,7 @@ class AnswerMarkView(TeacherView):
             id=answer_id,
             student__assignment__owner=self.teacher,
         )
-        given = shapes.MarkIn(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = parsed(shapes.MarkIn, request)
         most = item_of(answer.student.assignment.edition, answer.item_id).marks
-        services.mark_open_answer(answer, most=most, **given.validated_data)
+        services.mark_open_answer(answer, most=most, **given)
         return Response(status=204)

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
-from uuid import UUID
 
 from apps.assignments.models import frozen
 from apps.lessons.attachments import address_of
@@ -93,19 +92,19 @@ def _asked(item: Item, order: Sequence[int]) -> dict[str, Any]:
     }
 
 
-def questions_for(student: Student) -> list[dict[str, Any]]:
-    """What one student is asked; a timed item only once they have opened it, or may answer it no more."""
+def questions_for(student: Student, told: Sequence[dict[str, Any]]) -> list[dict[str, Any]]:
+    """What one student is asked, whose ``progress`` was ``told``; a timed item only once they have opened it, or may
+    answer it no more. One query where items are timed."""
     edition, ordering = frozen(student.assignment.edition_id), ordering_of(student)
-    timed = [i for i in edition.items if i.time_limit_s is not None] if student.assignment.time_limits else []
-    opened = set(student.shown)
+    timed = {i.id for i in edition.items if i.time_limit_s is not None} if student.assignment.time_limits else set()
     if timed:
-        opened |= set(student.clocks.values_list("item_id", flat=True))
-        opened |= {a.item_id for a in student.answers.all()}
-    return [question(i, ordering.of(i), withheld=i in timed and UUID(i.id) not in opened) for i in edition.items]
+        timed -= {str(i) for i in student.clocks.values_list("item_id", flat=True)}
+        timed -= {p["item"] for p in told if p["answers"] or p["done"]}
+    return [question(i, ordering.of(i), withheld=i.id in timed) for i in edition.items]
 
 
 def state_of(student: Student, now: datetime) -> dict[str, Any]:
-    """One student's way so far: three queries, one more where items are timed."""
+    """One student's way so far, in two queries."""
     edition = frozen(student.assignment.edition_id)
     standing, ordering = standing_of(student, now), ordering_of(student)
     answers: dict[str, list[Answer]] = {}

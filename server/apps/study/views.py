@@ -28,7 +28,7 @@ from apps.lessons.selectors import lesson_of
 from apps.study import selectors, services
 from apps.study import serializers as shapes
 from apps.study.models import Answer, Student
-from config.api import TeacherView
+from config.api import TeacherView, parsed
 from config.client import address_of
 from config.origin import require_own_page, set_framed_cookie
 from escuela_core.items import item_from_json, items_from_json
@@ -103,9 +103,9 @@ class StudyAddress(APIView):
         if student is not None:
             told = selectors.state_of(student, now)
             services.let_out(student, [i["item"] for i in told["items"] if i["key"]])
-        if student is not None and state != "not_yet":
+        if student is not None and told is not None and state != "not_yet":
             media = selectors.media_of(edition.recording) | {"media_url": assignment.media_url}
-            lesson = selectors.lesson_for(edition.content, selectors.questions_for(student), media)
+            lesson = selectors.lesson_for(edition.content, selectors.questions_for(student, told["items"]), media)
         data = {
             "title": edition.content["title"],
             "item_count": len(edition.content["items"]),
@@ -129,12 +129,11 @@ class StudyView(StudyAddress):
     def post(self, request: Request, code: str) -> Response:
         """Join under a nickname; a device that has joined already goes on as it was."""
         assignment = self.assignment(code)
-        given = shapes.JoinIn(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = parsed(shapes.JoinIn, request)
         student = self.student(request, assignment)
         if student is None:
             limits.count(limits.JOINS_FROM, address_of(request))
-            student = services.join(assignment, **given.validated_data)
+            student = services.join(assignment, **given)
         token = signing.dumps(str(student.id), salt=COOKIE)
         response = self.shown(assignment, student, token)
         response.set_cookie(
@@ -161,21 +160,20 @@ class StudyView(StudyAddress):
 class AnswersView(StudyAddress):
     @extend_schema(request=shapes.AnswerIn, responses=shapes.ProgressOut)
     def post(self, request: Request, code: str) -> Response:
-        given = shapes.AnswerIn(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = parsed(shapes.AnswerIn, request)
         who = self.who(request, code)
         try:
             student, tries = services.answer(
                 who,
-                given.validated_data["id"],
-                given.validated_data["item"],
+                given["id"],
+                given["item"],
                 raw_response(request),
-                timedelta(milliseconds=given.validated_data["waited_ms"]),
+                timedelta(milliseconds=given["waited_ms"]),
             )
         except services.NotJoinedError:
             self.assignment(code)
             raise
-        item_id = given.validated_data["item"]
+        item_id = given["item"]
         told = selectors.progress(
             services.item_of(frozen(student.assignment.edition_id), item_id),
             tries,
@@ -192,10 +190,9 @@ class ClockView(StudyAddress):
     @extend_schema(request=shapes.ClockIn, responses=shapes.ClockOut)
     def post(self, request: Request, code: str) -> Response:
         """Open a timed item, or hear its part again; what it asks, and what is left of its time."""
-        given = shapes.ClockIn(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = parsed(shapes.ClockIn, request)
         student = self.joined(request, code)
-        item, left_ms = services.turn_clock(student, given.validated_data["item"], rests=given.validated_data["rests"])
+        item, left_ms = services.turn_clock(student, given["item"], rests=given["rests"])
         asked = selectors.question(item, services.ordering_of(student).of(item))
         return Response(shapes.ClockOut({"left_ms": left_ms, "question": asked}).data)
 
@@ -204,9 +201,8 @@ class PlayedView(StudyAddress):
     @extend_schema(request=shapes.PlayedListIn, responses={204: None})
     def post(self, request: Request, code: str) -> Response:
         student = self.joined(request, code)
-        given = shapes.PlayedListIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.report_played(student, given.validated_data["stretches"])
+        given = parsed(shapes.PlayedListIn, request)
+        services.report_played(student, given["stretches"])
         return Response(status=204)
 
 
@@ -240,11 +236,10 @@ class RehearsalView(TeacherView):
     def post(self, request: Request, lesson_id: UUID) -> Response:
         """Mark one answer as a student's would be; the tries so far come with it."""
         lesson = lesson_of(self.teacher, lesson_id)
-        given = shapes.RehearsedIn(data=request.data)
-        given.is_valid(raise_exception=True)
-        row = get_object_or_404(Item, id=given.validated_data["item"], lesson=lesson)
+        given = parsed(shapes.RehearsedIn, request)
+        row = get_object_or_404(Item, id=given["item"], lesson=lesson)
         item = item_from_json(row.content | {"id": str(row.id)})
-        before: tuple[Any, ...] = tuple(given.validated_data["tries"])
+        before: tuple[Any, ...] = tuple(given["tries"])
         ordering = rehearsed_by(lesson)
         may_answer(item, Tried(before), REHEARSED, 0, not_sure=response_from_json(raw_response(request), item).not_sure)
         written = as_written(raw_response(request), ordering.of(item))

@@ -75,6 +75,9 @@ def test_an_account_is_exported_as_one_archive(client, student, lesson, stranger
 def test_a_deleted_account_leaves_nothing_behind(client, student, lesson, teacher) -> None:
     folder = lesson.recording.folder
     upload(teacher, "a.mp4", b"x")
+    archive = exporting.path_of(exporting.start(teacher))
+    run_jobs()
+    assert archive.exists()
     assert client.get("/api/account/erasure/").json() == {
         "lessons": 1,
         "recordings": 1,
@@ -87,6 +90,7 @@ def test_a_deleted_account_leaves_nothing_behind(client, student, lesson, teache
     gone = posted(client, "/api/account/erasure/", {"password": "a long pass phrase"})
     assert gone.status_code == 204
     assert not folder.exists()
+    assert not archive.exists()
     ours = [m for m in apps.get_models() if m.__module__.startswith("apps.") and m.__name__ != "Attempts"]
     assert {m.__name__: m._default_manager.count() for m in ours} == dict.fromkeys([m.__name__ for m in ours], 0)
 

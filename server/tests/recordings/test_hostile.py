@@ -10,6 +10,7 @@ from typing import Any
 import pytest
 from django.conf import settings as configured
 
+from apps.lessons.models import Attachment
 from apps.recordings import media, room, uploads
 from apps.recordings.models import Upload
 from apps.recordings.uploads import NoRoomError
@@ -101,6 +102,14 @@ def test_one_teacher_has_so_much_room_and_no_more(teacher, settings) -> None:
     with pytest.raises(SentenceError) as told:
         uploads.create(teacher, "b.mp4", 600)
     assert (told.value.code, room.left(teacher)) == ("quota", 400)
+
+
+def test_pictures_take_of_the_same_room(teacher, lesson) -> None:
+    before = room.used(teacher)
+    picture = Attachment.objects.create(lesson=lesson, kind="image", media_type="image/webp")
+    picture.path.parent.mkdir(parents=True, exist_ok=True)
+    picture.path.write_bytes(b"x" * 700)
+    assert room.used(teacher) == before + 700
 
 
 def test_a_spreadsheet_with_broken_insides_is_a_sentence(client) -> None:
