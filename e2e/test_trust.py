@@ -9,6 +9,14 @@ from test_study import a_link, card, enter
 EXPLAINED = "the lock makes up the difference"
 
 
+def a_class(new_page: NewPage, name: str, nickname: str, *, grace: str = "1 hour") -> tuple[Page, Page]:
+    """The teacher's page, and that of a student who has just entered the lesson."""
+    teacher, student = new_page(), new_page()
+    sign_in_demo(teacher)
+    enter(student, a_link(teacher, name, grace=grace), nickname)
+    return teacher, student
+
+
 def to_the_end(student: Page) -> None:
     """By mouse alone: slide to the end, and on."""
     student.get_by_label("Position in the recording").fill("999999")
@@ -16,10 +24,7 @@ def to_the_end(student: Page) -> None:
 
 
 def test_the_end_shows_no_key_before_finishing_and_takes_no_answer_after(new_page: NewPage) -> None:
-    teacher = new_page()
-    sign_in_demo(teacher)
-    student = new_page()
-    enter(student, a_link(teacher, "Straight to the end"), "Sly")
+    _, student = a_class(new_page, "Straight to the end", "Sly")
     to_the_end(student)
     expect(student.get_by_text("8 items are not answered yet.")).to_be_visible()
     expect(student.get_by_text(EXPLAINED)).to_have_count(0)
@@ -72,10 +77,7 @@ def answered_offline(student: Page, teacher: Page, name: str) -> None:
 
 
 def test_an_answer_given_offline_before_the_lesson_closed_counts_with_both_times(new_page: NewPage) -> None:
-    teacher = new_page()
-    sign_in_demo(teacher)
-    student = new_page()
-    enter(student, a_link(teacher, "On the ferry"), "Fay")
+    teacher, student = a_class(new_page, "On the ferry", "Fay")
     answered_offline(student, teacher, "On the ferry")
     open_lesson(teacher, "How a canal lock lifts a boat", "Results")
     teacher.get_by_role("combobox", name="Class").select_option(label="On the ferry")
@@ -84,10 +86,7 @@ def test_an_answer_given_offline_before_the_lesson_closed_counts_with_both_times
 
 
 def test_one_that_came_too_late_is_said_to_be_so_and_what_was_written_stays(new_page: NewPage) -> None:
-    teacher = new_page()
-    sign_in_demo(teacher)
-    student = new_page()
-    enter(student, a_link(teacher, "No grace", grace="not at all"), "Lea")
+    teacher, student = a_class(new_page, "No grace", "Lea", grace="not at all")
     answered_offline(student, teacher, "No grace")
     notice = student.get_by_role("alert").filter(has_text="Your answer to item 1 did not count.")
     expect(notice).to_contain_text("Your answer was: Almost three metres")
@@ -96,10 +95,7 @@ def test_one_that_came_too_late_is_said_to_be_so_and_what_was_written_stays(new_
 
 
 def test_a_refused_answer_does_not_hold_anybody_up(new_page: NewPage) -> None:
-    teacher = new_page()
-    sign_in_demo(teacher)
-    student = new_page()
-    enter(student, a_link(teacher, "Closed under them", grace="not at all"), "Ida")
+    teacher, student = a_class(new_page, "Closed under them", "Ida", grace="not at all")
     student.keyboard.press("Space")
     card(student)
     student.keyboard.press("b")
@@ -112,10 +108,7 @@ def test_a_refused_answer_does_not_hold_anybody_up(new_page: NewPage) -> None:
 
 
 def test_marks_and_comment_reach_the_student(new_page: NewPage) -> None:
-    teacher = new_page()
-    sign_in_demo(teacher)
-    student = new_page()
-    enter(student, a_link(teacher, "Marked"), "Mo")
+    teacher, student = a_class(new_page, "Marked", "Mo")
     to_the_end(student)
     student.get_by_role("listitem").filter(has_text="Why").get_by_role("button", name="Answer it now").first.click()
     card(student).get_by_role("textbox").fill("Because it tips.")

@@ -1,6 +1,6 @@
 """Twice the input takes twice the time, whatever it holds: each reader of what comes from outside, on its worst shapes.
 
-Shapes found by repeating some ninety pieces of every format against every reader; those that grew faster than their
+Shapes found by repeating a hundred pieces of every format against every reader; those that grew faster than their
 input stand here.
 """
 
