@@ -78,6 +78,7 @@ def test_speech_is_written_down_and_put_right_by_keys(new_page: NewPage) -> None
     page.keyboard.press("Shift+R")
     page.get_by_label("Find", exact=True).fill("Indeed")
     page.get_by_label("Replace with").fill("Truly")
+    expect(page.get_by_role("dialog").locator("ins")).to_have_text(f"{before} Truly.")
     page.get_by_role("button", name=re.compile("Replace in one place")).press("Enter")
     expect(first).to_have_text(f"{before} Truly.")
     expect(page.get_by_role("dialog")).to_have_count(0)

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
@@ -32,8 +32,11 @@ export function ReplaceDialog({ state, where, close }: Props) {
     queryKey: ["replace", lesson, where, asked],
     enabled: asked.find.trim() !== "",
     queryFn: () => ask(),
+    placeholderData: keepPreviousData,
   });
   const rows = (asked.find.trim() !== "" && matches.data) || [];
+  // What is replaced is what stands in the preview, never what is still being looked for.
+  const current = matches.isSuccess && !matches.isPlaceholderData;
   const chosen = rows.filter((r) => !left.has(r.id)).map((r) => r.id);
   const replace = useMutation({
     mutationFn: () => ask(chosen),
@@ -50,7 +53,7 @@ export function ReplaceDialog({ state, where, close }: Props) {
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          if (chosen.length) replace.mutate();
+          if (current && chosen.length) replace.mutate();
         }}
       >
         <div className="grid gap-x-4 sm:grid-cols-2">
@@ -68,7 +71,7 @@ export function ReplaceDialog({ state, where, close }: Props) {
         <ErrorNotice error={matches.error ?? replace.error} />
         <Preview rows={rows} left={left} setLeft={setLeft} />
         <div className="mt-3 flex gap-2">
-          <Button look="main" type="submit" disabled={chosen.length === 0 || replace.isPending}>
+          <Button look="main" type="submit" disabled={!current || chosen.length === 0 || replace.isPending}>
             {t("replace.do", { count: chosen.length })}
           </Button>
           <Button onClick={close}>{t("shared.close")}</Button>
