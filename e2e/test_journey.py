@@ -113,7 +113,7 @@ def check_and_decide(page: Page) -> None:
     for _ in range(4):
         if page.get_by_role("button", name="Next").count() == 0:
             break
-        page.keyboard.press("n")
+        page.keyboard.press("j")
         page.keyboard.press("k")
         reason = page.get_by_label("Why it stays as it is")
         if reason.count():
@@ -202,7 +202,7 @@ def read_results(page: Page) -> None:
     page.get_by_label("Comment for the student").fill("Well said.")
     page.get_by_role("button", name="Give marks").click()
     expect(page.get_by_text("marked", exact=True)).to_be_visible()
-    page.keyboard.press("t")
+    page.keyboard.press("Shift+W")
     expect(page.get_by_role("cell", name="marked 100 %")).to_be_visible()
     with page.expect_download() as download:
         page.get_by_role("link", name="Export CSV").click()

@@ -74,7 +74,7 @@ def write_one_item(page: Page) -> None:
 
 def share(page: Page) -> str:
     page.keyboard.press("4")
-    page.keyboard.press("n")
+    page.keyboard.press("j")
     if page.get_by_role("button", name=re.compile("^Conservar")).count():
         page.keyboard.press("k")
     page.keyboard.press("5")
@@ -110,5 +110,5 @@ def read_results(page: Page) -> None:
     press(page, "Resultados", role="link")
     press(page, "Teo")
     expect(page.get_by_text("Its fibres are bent")).to_be_visible()
-    page.keyboard.press("t")
+    page.keyboard.press("Shift+W")
     expect(page.get_by_role("cell", name=re.compile("a la primera"))).to_be_visible()

@@ -86,7 +86,7 @@ def test_without_a_network_answers_wait_and_arrive_once(new_page: NewPage) -> No
     expect(student.get_by_text("1 of 8 answered")).to_be_visible()
     open_lesson(teacher, "How a canal lock lifts a boat", "Results")
     teacher.get_by_role("combobox", name="Class").select_option(label="Tunnel")
-    teacher.keyboard.press("t")
+    teacher.keyboard.press("Shift+W")
     expect(teacher.get_by_role("cell", name="right first time")).to_have_count(1)
 
 

@@ -29,10 +29,10 @@ def test_axe_finds_nothing_on_the_teacher_s_views(new_page: NewPage) -> None:
         page.wait_for_timeout(900)
         assert axe_faults(page) == "", step
     open_lesson(page, "Three knots that hold a boat", "Check")
-    page.keyboard.press("n")
-    page.get_by_role("button", name="Mend").wait_for()
+    page.keyboard.press("j")
+    page.get_by_role("button", name="Edit", exact=True).wait_for()
     assert axe_faults(page) == ""
-    page.keyboard.press("m")
+    page.keyboard.press("e")
     page.get_by_label("Question").wait_for()
     assert axe_faults(page) == ""
 
@@ -65,7 +65,7 @@ def test_the_interface_speaks_spanish(new_page: NewPage) -> None:
     steps = page.get_by_role("navigation", name="Pasos de la lección")
     expect(steps.get_by_role("link", name="Comprobar")).to_be_visible()
     steps.get_by_role("link", name="Comprobar").click()
-    page.keyboard.press("n")
+    page.keyboard.press("j")
     expect(page.get_by_role("button", name="Arreglar")).to_be_visible()
     expect(page.locator("html")).to_have_attribute("lang", "es")
 
@@ -76,9 +76,9 @@ def test_the_desk_can_be_used_enlarged(new_page: NewPage, width: int, height: in
     page = new_page(width=width, height=height, scale=1280 / width)
     sign_in_demo(page)
     open_lesson(page, "Three knots that hold a boat", "Check")
-    page.keyboard.press("n")
-    page.get_by_role("button", name="Mend").scroll_into_view_if_needed()
-    expect(page.get_by_role("button", name="Mend")).to_be_visible()
+    page.keyboard.press("j")
+    page.get_by_role("button", name="Edit", exact=True).scroll_into_view_if_needed()
+    expect(page.get_by_role("button", name="Edit", exact=True)).to_be_visible()
 
 
 def test_the_list_of_keys_is_under_a_question_mark(new_page: NewPage) -> None:

@@ -70,7 +70,7 @@ def test_speech_is_written_down_and_put_right_by_keys(new_page: NewPage) -> None
     on_the_desk(page)
     first = page.locator("[data-sentence='0']")
     before = first.inner_text()
-    page.keyboard.press("w")
+    page.keyboard.press("e")
     page.keyboard.press("Control+End")
     page.keyboard.insert_text(" Indeed.")
     page.keyboard.press("Enter")

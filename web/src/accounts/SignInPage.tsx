@@ -3,10 +3,12 @@ import { useTranslation } from "react-i18next";
 import { Navigate, useSearchParams } from "react-router";
 import { api } from "../api/client";
 import { useEnter, useSession } from "../app/session";
+import { CodeForm } from "../study/CodeForm";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice } from "../ui/Notice";
+import { Drawing } from "./Drawing";
 import { MailField, PasswordField } from "./Fields";
 
 type Mode = "in" | "new" | "forgot";
@@ -24,18 +26,50 @@ export function AccountFrame({ title, children }: { title: string; children: Rea
   );
 }
 
-/** Sign in, make an account, ask for a new password: one page, one form. */
+/** The front page: for students the code of their lesson, what Escuela is, and the teachers' way in. */
 export function SignInPage() {
   const { t } = useTranslation();
   const session = useSession();
-  const [mode, setMode] = useState<Mode>("in");
   const [to] = useSearchParams();
-  const demo = useEnter(() => api.POST("/api/session/demo/"));
   if (session.data?.user) return <Navigate to={to.get("to") ?? "/"} replace />;
   return (
-    <AccountFrame title={t(`account.title.${mode}`)}>
+    <main className="mx-auto max-w-4xl p-6 sm:pt-12">
+      <p className="mb-8 flex items-center justify-between">
+        <span className="font-script text-2xl font-semibold">Escuela</span>
+        <LanguageChoice />
+      </p>
+      <div className="grid gap-x-12 gap-y-8 md:grid-cols-[1fr_20rem]">
+        <section className="md:order-2" aria-labelledby="students">
+          <h2 id="students" className="mb-3 text-lg font-semibold">
+            {t("front.students")}
+          </h2>
+          <CodeForm />
+        </section>
+        <section className="md:order-1 md:row-span-2">
+          <h1 className="mb-2 font-script text-[26px] font-semibold leading-tight">{t("front.title")}</h1>
+          <p className="mb-5 text-quiet">{t("front.what")}</p>
+          <Drawing />
+        </section>
+        <SignIn />
+      </div>
+    </main>
+  );
+}
+
+/** Sign in, make an account, ask for a new password: one form. */
+function SignIn() {
+  const { t } = useTranslation();
+  const session = useSession();
+  const [mode, setMode] = useState<Mode>("in");
+  const demo = useEnter(() => api.POST("/api/session/demo/"));
+  return (
+    <section className="border-t border-rule pt-5 md:order-3" aria-labelledby="teachers">
+      <h2 id="teachers" className="mb-3 text-lg font-semibold">
+        {t("front.teachers")}
+        <span className="font-normal text-quiet"> · {t(`account.title.${mode}`)}</span>
+      </h2>
       <AccountForm key={mode} mode={mode} />
-      <p className="mt-4 flex flex-wrap gap-x-4">
+      <p className="mt-3 flex flex-wrap gap-x-4">
         {(["in", "new", "forgot"] as const)
           .filter((m) => m !== mode)
           .map((m) => (
@@ -45,11 +79,11 @@ export function SignInPage() {
           ))}
       </p>
       {session.data?.demo && (
-        <section className="mt-8 border-t border-rule pt-4">
+        <div className="mt-5 border-t border-rule pt-4">
           <p className="mb-2 text-quiet">{t("account.demoHelp")}</p>
           <Button onClick={() => demo.mutate(undefined)}>{t("account.demo")}</Button>
           <ErrorNotice error={demo.error} />
-        </section>
+        </div>
       )}
       {session.data?.outbox && (
         <p className="mt-4 text-[13.5px]">
@@ -58,7 +92,7 @@ export function SignInPage() {
           </a>
         </p>
       )}
-    </AccountFrame>
+    </section>
   );
 }
 

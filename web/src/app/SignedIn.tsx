@@ -1,4 +1,5 @@
 import { Navigate, Outlet, useLocation } from "react-router";
+import { Boundary } from "../ui/Boundary";
 import { NotYet } from "../ui/Notice";
 import { useSession } from "./session";
 
@@ -10,5 +11,9 @@ export function SignedIn() {
   if (!session.data.user) {
     return <Navigate to={`/sign-in?to=${encodeURIComponent(place.pathname + place.search + place.hash)}`} replace />;
   }
-  return <Outlet />;
+  return (
+    <Boundary of={place.pathname}>
+      <Outlet />
+    </Boundary>
+  );
 }

@@ -17,10 +17,19 @@ export function fromClock(text: string): number | null {
   return ((Number(hours) * 60 + Number(minutes ?? 0)) * 60 + Number(seconds)) * 1000 + Number(fraction.padEnd(3, "0"));
 }
 
-/** A date and time in the reader's manner: Fri 18:00, or with the day when it is far. */
+/** A date and time in the reader's manner: Fri 18:00; Monday 7 December, 18:00 more than six days off. */
 export function moment(iso: string, language: string): string {
   const at = new Date(iso);
-  const near = Math.abs(at.getTime() - Date.now()) < 6 * 86_400_000;
-  const day: Intl.DateTimeFormatOptions = near ? { weekday: "short" } : { day: "numeric", month: "short" };
-  return new Intl.DateTimeFormat(language, { ...day, hour: "2-digit", minute: "2-digit" }).format(at);
+  const now = new Date();
+  const near = Math.abs(at.getTime() - now.getTime()) < 6 * 86_400_000;
+  const far: Intl.DateTimeFormatOptions = { weekday: "long", day: "numeric", month: "long" };
+  const year: Intl.DateTimeFormatOptions = at.getFullYear() === now.getFullYear() ? {} : { year: "numeric" };
+  const day: Intl.DateTimeFormatOptions = near ? { weekday: "short" } : { ...far, ...year };
+  return new Intl.DateTimeFormat(region(language), { ...day, hour: "numeric", minute: "2-digit" }).format(at);
+}
+
+/** The reader's own form of a language, as their browser names it: whether 18:00 or 6 pm is usual. */
+function region(language: string): string {
+  const mine = typeof navigator === "undefined" ? [] : navigator.languages;
+  return mine.find((l) => l.split("-")[0] === language) ?? language;
 }

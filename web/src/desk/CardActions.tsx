@@ -24,7 +24,7 @@ export function CardActions({ item, state, step }: { item: Item; state: DeskStat
         </>
       ) : (
         <Button small hint={step === "check" ? "M" : "E"} onClick={() => state.edit(true)}>
-          {t(step === "check" ? "item.mend" : "item.change")}
+          {t("item.change")}
         </Button>
       )}
       {step === "items" && (

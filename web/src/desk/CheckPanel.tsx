@@ -21,7 +21,7 @@ export function CheckPanel({ state }: { state: DeskState }) {
       <h2 className="mb-1.5 flex items-center justify-between font-semibold">
         {t("check.title")}
         {queue[0] && (
-          <Button small hint="N" onClick={() => pick(state, queue[0] as Item)}>
+          <Button small hint="J" onClick={() => pick(state, queue[0] as Item)}>
             {t("check.next")}
           </Button>
         )}

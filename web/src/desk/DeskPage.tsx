@@ -5,6 +5,7 @@ import { Header } from "../app/Header";
 import { useKeys } from "../app/keys";
 import { SharePanel } from "../assignments/SharePanel";
 import { ResultsPanel } from "../results/ResultsPanel";
+import { Boundary } from "../ui/Boundary";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { WordsLanguage } from "../ui/words";
@@ -67,8 +68,10 @@ function DeskView({ desk, sentences, step, error }: ViewProps) {
         </h1>
         <Steps desk={desk} step={step} />
       </Header>
-      {step === "share" && <SharePanel desk={desk} />}
-      {step === "results" && <ResultsPanel lesson={desk.id} />}
+      <Boundary of={step}>
+        {step === "share" && <SharePanel desk={desk} />}
+        {step === "results" && <ResultsPanel lesson={desk.id} />}
+      </Boundary>
       {!whole && (
         <WordsLanguage value={desk.recording.language}>
           <WorkArea state={state} step={step} error={error} />
@@ -119,14 +122,28 @@ function WorkArea({ state, step, error }: { state: DeskState; step: Step; error:
   const Panel = panels[step as keyof typeof panels] ?? ScriptPanel;
   return (
     <>
-      <Strip state={state} />
+      <Boundary of={step}>
+        <Strip state={state} />
+      </Boundary>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(230px,300px)_1fr] xl:grid-cols-[minmax(250px,316px)_1fr]">
         <section aria-label={t("desk.tools")} className="overflow-y-auto border-r border-rule bg-paper px-4 py-3.5">
           <PicturePanel state={state} />
           <ErrorNotice error={state.change.error ?? error} />
-          <Panel state={state} />
+          <Boundary of={step}>
+            <Panel state={state} />
+          </Boundary>
         </section>
-        <Script state={state} step={step} margin={<Margin state={state} step={step} />} />
+        <Boundary of={step}>
+          <Script
+            state={state}
+            step={step}
+            margin={
+              <Boundary of={step}>
+                <Margin state={state} step={step} />
+              </Boundary>
+            }
+          />
+        </Boundary>
         <Marked state={state} />
       </div>
     </>

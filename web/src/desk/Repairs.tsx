@@ -54,7 +54,10 @@ function Raw({ desk, line, close }: { desk: Desk; line: number; close: () => voi
   const tell = useRepair();
   const said = new Map(desk.recording.warnings.map((w) => [w.line, tell(w)]));
   // biome-ignore lint/correctness/useExhaustiveDependencies: again when the text has come
-  useEffect(() => row.current?.scrollIntoView({ block: "center" }), [raw.data]);
+  useEffect(() => {
+    // In braces: what scrolling returns (a promise, in newer browsers) is no clean-up.
+    row.current?.scrollIntoView({ block: "center" });
+  }, [raw.data]);
   return (
     <Dialog title={t("recording.raw")} close={close} wide>
       <ErrorNotice error={raw.error} />

@@ -26,7 +26,7 @@ export function SegmentForm({ number, segment, sentence, state }: Props) {
   const chosen = t(segment.takes_part ? "script.leaveOut" : "script.takeIn");
   useKeys([
     { keys: "Shift+O", label: chosen, run: choose },
-    { keys: "S", label: t("script.split"), run: split, off: opens },
+    { keys: "B", label: t("script.split"), run: split, off: opens },
     { keys: "Shift+M", label: t("script.merge"), run: merge, off: first },
     { keys: "Shift+N", label: t("script.nextHere"), run: beginNext, off: opens || !following },
   ]);
@@ -58,7 +58,7 @@ export function SegmentForm({ number, segment, sentence, state }: Props) {
         </p>
       )}
       <div className="flex flex-wrap gap-1.5">
-        <Button small hint="S" disabled={opens} onClick={split}>
+        <Button small hint="B" disabled={opens} onClick={split}>
           {t("script.split")}
         </Button>
         <Button small hint="Shift+M" disabled={first} onClick={merge}>

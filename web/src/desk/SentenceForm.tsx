@@ -23,9 +23,9 @@ export function SentenceForm({ sentence, state }: { sentence: Sentence; state: D
   };
   const spoken = () => state.run(() => acts.mark(lesson, [sentence.id], { is_spoken: !sentence.is_spoken }));
   useKeys([
-    { keys: "W", label: t("script.edit"), run: () => words.current?.focus() },
+    { keys: "E", label: t("item.change"), run: () => words.current?.focus() },
     { keys: "G", label: t("script.join"), run: join, off: sentence.position === 0 },
-    { keys: "U", label: t(sentence.is_spoken ? "script.notSpoken" : "script.spoken"), run: spoken },
+    { keys: "D", label: t(sentence.is_spoken ? "script.notSpoken" : "script.spoken"), run: spoken },
   ]);
   const help = [
     resting.length ? t("script.resting", { count: resting.length }) : "",
@@ -66,7 +66,7 @@ export function SentenceForm({ sentence, state }: { sentence: Sentence; state: D
           <Button small disabled={changed} onClick={split} title={t("script.splitHelp")}>
             {t("script.splitHere")}
           </Button>
-          <Button small hint="U" onClick={spoken}>
+          <Button small hint="D" onClick={spoken}>
             {t(sentence.is_spoken ? "script.notSpoken" : "script.spoken")}
           </Button>
         </div>

@@ -1,5 +1,6 @@
 import { useTranslation } from "react-i18next";
 import { type Binding, useKeys } from "../app/keys";
+import { KIND_KEYS, KINDS } from "../kinds/kinds";
 import { spanAt } from "../player/hooks";
 import { apply, mendsOf } from "./Mends";
 import { acts, type Item } from "./queries";
@@ -86,7 +87,7 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     named("J", "key.nextItem", () => walk(1), step === "check"),
     named("Shift+J", "key.previousItem", () => walk(-1), step === "check"),
     named("O", "mend.key", () => item && mend && apply(state, item, mend), !mend),
-    named("E", "item.change", () => state.edit(true), none),
+    named("E", "item.change", () => state.edit(true), none || step === "script"),
     named("S", "item.mark", () => item && state.mark(item.id), none || !marks),
     named("Shift+S", "item.markAll", () => state.markAll(list.map((i) => i.id)), !list.length || !marks),
     named("X", "item.drop", () => state.put(held, "dropped"), !held.length),
@@ -104,7 +105,9 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
       none || step !== "items",
     ),
     named("I", "key.askAbout", () => askAbout(state), step !== "items"),
-    named("A", "key.addItem", () => state.addItem("choice"), step !== "items" && step !== "script"),
+    ...KINDS.map((k) =>
+      named(KIND_KEYS[k], `kind.${k}`, () => state.addItem(k), step !== "items" && step !== "script"),
+    ),
     named("Escape", "", () => (state.marked.length ? state.markAll([]) : state.select(null)), none && !held.length),
   ];
 }
@@ -145,9 +148,10 @@ function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {
   if (step !== "check") return [];
   const { item, run } = state;
   const queue = worstFirst(state.desk.items);
-  const next = () => {
+  // Through what is still to be decided, worst first, round and round.
+  const next = (by: number) => {
     const at = queue.findIndex((i) => i.id === state.selected);
-    const to = queue[at < 0 ? 0 : (at + 1) % Math.max(1, queue.length)];
+    const to = queue[at < 0 ? 0 : (at + by + queue.length) % Math.max(1, queue.length)];
     if (to) pick(state, to);
   };
   const keep = () => {
@@ -156,9 +160,9 @@ function checkKeys(state: DeskState, step: Step, named: Named): Binding[] {
     else if (item) run(() => acts.decide(item.id, "kept"));
   };
   return [
-    named("N", "key.nextToDecide", next),
+    named("J", "key.nextItem", () => next(1)),
+    named("Shift+J", "key.previousItem", () => next(-1)),
     named("K", "item.keep", keep, !item),
-    named("M", "item.mend", () => state.edit(true), !item),
   ];
 }
 

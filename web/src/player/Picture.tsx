@@ -13,6 +13,8 @@ type Props = {
   title: string;
   language: string;
   startMs?: number;
+  /** Whether captions are shown over the picture. */
+  captions?: boolean;
 };
 
 /** The recording's picture: its file, or its host's own player; a plain panel where there is only sound. */
@@ -23,13 +25,17 @@ export function Picture(props: Props) {
 function FilePlayer(props: Props) {
   const media = useRef<HTMLVideoElement>(null);
   const { t } = useTranslation();
-  const { clock, startMs = 0 } = props;
+  const { clock, startMs = 0, captions = false } = props;
   useEffect(() => {
     if (!media.current) return;
     const detach = clock.attach(media.current);
     if (startMs > 0) clock.seek(startMs);
     return detach;
   }, [clock, startMs]);
+  useEffect(() => {
+    const track = media.current?.textTracks[0];
+    if (track) track.mode = captions ? "showing" : "disabled";
+  }, [captions]);
   return (
     <div className="relative overflow-hidden rounded-[3px] bg-ink">
       <video

@@ -51,6 +51,8 @@ export class Clock {
 
   seek(ms: number): void {
     if (!this.media) return;
+    // Jumping past an instant is not playing up to it.
+    if (this.target && ms > this.target.atMs) this.target = null;
     this.media.currentTime = Math.max(0, ms) / 1000;
     this.update();
   }
@@ -62,6 +64,15 @@ export class Clock {
   setRate(rate: number): void {
     if (this.media) this.media.playbackRate = rate;
     this.update();
+  }
+
+  /** From 0 to 1; null where the recording's host keeps its own. */
+  get volume(): number | null {
+    return this.media?.volume ?? null;
+  }
+
+  setVolume(volume: number): void {
+    if (this.media?.volume !== undefined) this.media.volume = volume;
   }
 
   /** Stops at ``atMs`` when playing gets there; null takes a former instant back. */

@@ -7,7 +7,7 @@ import { type Dialect, type Order, type State, states } from "./dialects";
 export type Media = Pick<
   HTMLMediaElement,
   "currentTime" | "paused" | "ended" | "playbackRate" | "pause" | "addEventListener" | "removeEventListener"
-> & { play: () => Promise<void> };
+> & { play: () => Promise<void>; volume?: number };
 
 export class RemoteMedia extends EventTarget implements Media {
   private state: State = { time: 0, playing: false, ended: false, rate: 1 };

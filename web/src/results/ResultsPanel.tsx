@@ -42,7 +42,7 @@ function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id
   const sheet = useSheet(assignment.id);
   const [inWords, setInWords] = useState(false);
   const [focus, setFocus] = useState<Focus | null>(null);
-  useKeys([{ keys: "T", label: t("results.asTable"), run: () => setInWords(!inWords) }]);
+  useKeys([{ keys: "Shift+W", label: t("results.asTable"), run: () => setInWords(!inWords) }]);
   if (!sheet.data) return <NotYet error={sheet.error} />;
   const looked: Focus = focus ?? { segment: hardest(sheet.data) };
   return (
@@ -128,7 +128,7 @@ function Summary(props: {
         </Button>
       )}
       <span className="ml-auto flex gap-2">
-        <Button small hint="T" aria-pressed={props.inWords} onClick={props.turn}>
+        <Button small hint="Shift+W" aria-pressed={props.inWords} onClick={props.turn}>
           {t("results.asTable")}
         </Button>
         <a

@@ -1,3 +1,4 @@
+import type { KeyboardEvent } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
@@ -71,7 +72,7 @@ export function AnswerForm(props: Props) {
           <TimeLeft ms={left} />
         </p>
       )}
-      {written && <Written question={question} text={text} change={(next) => put({ text: next })} />}
+      {written && <Written question={question} text={text} change={(next) => put({ text: next })} enter={answer} />}
       {question.kind === "order" && (
         <Ordering question={question} arranged={arranged} put={(next) => put({ arranged: next })} />
       )}
@@ -158,7 +159,8 @@ function OptionLine(props: LineProps) {
   );
 }
 
-function Written(props: { question: Question; text: string; change: (text: string) => void }) {
+/** A line, which Enter hands in, or room for several. */
+function Written(props: { question: Question; text: string; change: (text: string) => void; enter: () => void }) {
   const { t } = useTranslation();
   const long = props.question.kind === "open";
   const shared = {
@@ -169,7 +171,14 @@ function Written(props: { question: Question; text: string; change: (text: strin
     maxLength: 5000,
     onChange: (e: { target: { value: string } }) => props.change(e.target.value),
   };
-  return long ? <textarea rows={4} {...shared} /> : <input autoComplete="off" {...shared} />;
+  if (long) return <textarea rows={4} {...shared} />;
+  const byKey = (e: KeyboardEvent) => {
+    // Not the Enter that ends the composing of a letter.
+    if (e.key !== "Enter" || e.nativeEvent.isComposing) return;
+    e.preventDefault();
+    props.enter();
+  };
+  return <input autoComplete="off" onKeyDown={byKey} {...shared} />;
 }
 
 function toggled(chosen: number[], n: number): number[] {

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { ApiError } from "../api/client";
 import { useKeys } from "../app/keys";
@@ -32,10 +32,12 @@ export function Card(props: Props) {
   const [again, setAgain] = useState(!progress?.answers.length && !progress?.done);
   const [busy, setBusy] = useState(false);
   const [kept, setKept] = useState(false);
+  const [fresh, setFresh] = useState(false);
   const [error, setError] = useState<unknown>(null);
   const [refused, setRefused] = useState<Refused | null>(null);
   const send = async (response: Answered) => {
     setBusy(true);
+    setFresh(true);
     setError(null);
     setRefused(null);
     try {
@@ -81,7 +83,7 @@ export function Card(props: Props) {
         <audio controls autoPlay src={question.sound_url} aria-label={t("study.spoken")} className="mb-3 w-full" />
       )}
       <ErrorNotice error={error} />
-      {!again && <Answer {...props} kept={kept} refused={refused} again={() => setAgain(true)} />}
+      {!again && <Answer {...props} kept={kept} fresh={fresh} refused={refused} again={() => setAgain(true)} />}
       {again && timed && <TimedForm {...form} open={props.open} />}
       {again && !timed && <AnswerForm {...form} ends={null} />}
     </section>
@@ -91,12 +93,13 @@ export function Card(props: Props) {
 /** What was given, and why it did not count. */
 type Refused = { why: ApiError; response: Answered };
 
-function Answer(props: Props & { kept: boolean; refused: Refused | null; again: () => void }) {
+/** ``fresh``: answered just now, on this card. */
+function Answer(props: Props & { kept: boolean; fresh: boolean; refused: Refused | null; again: () => void }) {
   const { t } = useTranslation();
   const { progress, refused } = props;
   const more = !props.kept && !refused && (progress?.tries_left ?? 0) > 0;
   // While nothing is said of right and wrong, the way on comes first.
-  const wrong = more && progress?.answers.at(-1)?.outcome === "wrong";
+  const wrong = more && ["wrong", "not_sure"].includes(progress?.answers.at(-1)?.outcome ?? "");
   const againLabel = t(wrong ? "study.tryAgain" : "study.change");
   useKeys([
     { keys: "Enter", label: wrong ? againLabel : props.goOnLabel, run: wrong ? props.again : props.goOn },
@@ -104,8 +107,13 @@ function Answer(props: Props & { kept: boolean; refused: Refused | null; again: 
     { keys: "H", label: t("study.hear"), run: () => props.hear?.(), off: !props.hear },
     { keys: "R", label: againLabel, run: props.again, off: !more },
   ]);
+  const answered = useRef<HTMLDivElement>(null);
+  // Where the form was the focus stays, so that keys and a screen reader go on from here.
+  useEffect(() => {
+    if (props.fresh) answered.current?.focus({ preventScroll: true });
+  }, [props.fresh]);
   return (
-    <>
+    <div ref={answered} tabIndex={-1} className="outline-none">
       {refused && (
         <ErrorNotice error={refused.why}>
           <span dir="auto" className="block whitespace-pre-wrap">
@@ -132,6 +140,6 @@ function Answer(props: Props & { kept: boolean; refused: Refused | null; again: 
           </Button>
         )}
       </div>
-    </>
+    </div>
   );
 }

@@ -1,37 +1,22 @@
-import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Button } from "../ui/Button";
-import { Field } from "../ui/Field";
+import { LanguageChoice } from "../ui/LanguageChoice";
+import { CodeForm } from "./CodeForm";
 
+/** What stands at ``/s``, and at a code that leads nowhere. */
 export function CodePage({ wrong }: { wrong: boolean }) {
   const { t } = useTranslation();
-  const [code, setCode] = useState("");
-  const go = (e: FormEvent) => {
-    e.preventDefault();
-    location.href = `/s/${encodeURIComponent(code.trim().toLowerCase())}`;
-  };
   return (
     <main className="mx-auto max-w-md p-6">
-      <h1 className="mb-4 font-script text-2xl font-semibold">Escuela</h1>
+      <p className="mb-6 flex items-center justify-between text-quiet">
+        Escuela <LanguageChoice />
+      </p>
+      <h1 className="mb-4 font-script text-2xl font-semibold">{t("study.yourLesson")}</h1>
       {wrong && (
-        <p role="alert" className="mb-3">
+        <p role="alert" className="mb-3 border-l-4 border-brick bg-blush px-3 py-2">
           {t("study.noSuchCode")}
         </p>
       )}
-      <form onSubmit={go}>
-        <Field label={t("study.code")}>
-          <input
-            className="field"
-            value={code}
-            onChange={(e) => setCode(e.target.value)}
-            autoCapitalize="none"
-            autoComplete="off"
-          />
-        </Field>
-        <Button look="main" type="submit" disabled={!code.trim()} className="min-h-11">
-          {t("study.enter")}
-        </Button>
-      </form>
+      <CodeForm />
     </main>
   );
 }

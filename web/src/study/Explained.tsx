@@ -12,7 +12,11 @@ export function Explained({ text, words }: { text: string; words: Map<string, st
         <button
           type="button"
           aria-expanded={open === key}
-          onClick={() => setOpen(open === key ? "" : key)}
+          onClick={(e) => {
+            // A word is tapped, not its sentence.
+            e.stopPropagation();
+            setOpen(open === key ? "" : key);
+          }}
           className="underline decoration-teal decoration-dotted underline-offset-4"
         >
           {piece.text}

@@ -23,7 +23,7 @@ export function Feedback(props: { question: Question; progress: Progress; lesson
               <Rich text={progress.key?.feedback[n] ?? ""} />
             </p>
           ))}
-          <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} outcome={last?.outcome} />
+          <KeyShown question={question} keyOf={progress.key} lesson={props.lesson} last={last} />
         </>
       )}
     </div>
@@ -50,9 +50,10 @@ function Last({
 }) {
   const { t } = useTranslation();
   const marks = ((last.share ?? 0) * question.marks).toLocaleString(undefined, { maximumFractionDigits: 2 });
+  const parts = partsRight(question, last);
   return (
     <div
-      className={`mb-2 rounded border border-l-4 border-rule bg-paper px-3 py-2 ${EDGES[last.outcome] ?? "border-l-line"}`}
+      className={`mb-2 rounded border border-l-4 border-rule bg-paper px-3 py-2 ${parts ? "border-l-amber" : (EDGES[last.outcome] ?? "border-l-line")}`}
     >
       <p dir="auto" className="font-semibold">
         <Rich text={said(question, last.response as Answered, t)} />
@@ -60,11 +61,20 @@ function Last({
       <p className="text-[14px] text-quiet">
         {last.outcome === "marked"
           ? t("study.markedBy", { marks, most: question.marks })
-          : t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
+          : parts
+            ? t("study.partsRight", parts)
+            : t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
       </p>
       {last.comment && <p dir="auto">{last.comment}</p>}
     </div>
   );
+}
+
+/** How many of an item's parts are right, where some are and some are not. */
+function partsRight(question: Question, { outcome, share }: Progress["answers"][number]) {
+  const count = { match: question.left.length, order: question.options.length }[question.kind as string];
+  if (!count || outcome !== "wrong" || !share) return null;
+  return { right: Math.round(share * count), count };
 }
 
 function chosenIn(response: object): number[] {
@@ -75,9 +85,9 @@ function KeyShown(props: {
   question: Question;
   keyOf: NonNullable<Progress["key"]>;
   lesson: StudyLesson;
-  outcome: Outcome | undefined;
+  last: Progress["answers"][number] | undefined;
 }) {
-  const { question, keyOf } = props;
+  const { question, keyOf, last } = props;
   const { t } = useTranslation();
   const words = useWords();
   const several = question.kind === "match" || question.kind === "order";
@@ -88,7 +98,13 @@ function KeyShown(props: {
   );
   return (
     <div className="space-y-2">
-      {props.outcome !== "right" && answer && (
+      {last?.outcome === "right" && slipped(question, last.response, keyOf.texts) && (
+        <p>
+          <span className="text-quiet">{t("study.spelling")} </span>
+          <b dir="auto">{keyOf.texts[0]}</b>
+        </p>
+      )}
+      {last?.outcome !== "right" && answer && (
         <p>
           <span className="text-quiet">{t(question.kind === "open" ? "study.goodAnswer" : "study.rightAnswer")} </span>
           <b dir="auto">
@@ -108,6 +124,13 @@ function KeyShown(props: {
       )}
     </div>
   );
+}
+
+/** Whether a typed answer was taken although none of the right ones is written like it. */
+function slipped(question: Question, response: object, texts: string[]): boolean {
+  const plain = (text: string) => text.trim().toLocaleLowerCase().replace(/\s+/g, " ");
+  const given = plain((response as Answered).text ?? "");
+  return question.kind === "gap" && question.options.length === 0 && !texts.some((text) => plain(text) === given);
 }
 
 /** Whether an explanation only repeats the sentence that is quoted anyway. */

@@ -5,14 +5,21 @@ import type { StudyLesson } from "./door";
 import { Explained } from "./Explained";
 import { wordsOf } from "./materials";
 
-/** The sentences of the segment that is playing; the one being spoken is marked and kept in sight. */
-export function ReadAlong({ clock, lesson }: { clock: Clock; lesson: StudyLesson }) {
+type Props = {
+  clock: Clock;
+  lesson: StudyLesson /** Where a sentence may be tapped. */;
+  hear: ((ms: number) => void) | null;
+};
+
+/** The sentences of the segment that is playing; the one being spoken is marked and kept in sight, each can be tapped to be heard. */
+export function ReadAlong({ clock, lesson, hear }: Props) {
   const segment = useOnClock(clock, (c) => Math.max(0, spanAt(lesson.segments, c.nowMs)));
   const current = useOnClock(clock, (c) => spanAt(lesson.sentences, c.nowMs));
   const marked = useRef<HTMLSpanElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it follows the sentence being spoken
   useEffect(() => {
-    marked.current?.scrollIntoView({ block: "nearest", behavior: "smooth" });
+    const still = matchMedia("(prefers-reduced-motion: reduce)").matches;
+    marked.current?.scrollIntoView({ block: "nearest", behavior: still ? "auto" : "smooth" });
   }, [current]);
   const words = useMemo(() => wordsOf(lesson.materials), [lesson.materials]);
   const span = lesson.segments[segment];
@@ -22,7 +29,14 @@ export function ReadAlong({ clock, lesson }: { clock: Clock; lesson: StudyLesson
   return (
     <p dir="auto" lang={lesson.language} className="font-script text-[17px] leading-relaxed">
       {inside.map((s) => (
-        <span key={s.n} ref={s.n === current ? marked : undefined} className={s.n === current ? "bg-here" : ""}>
+        // biome-ignore lint/a11y/noStaticElementInteractions: by keys the arrows go from sentence to sentence
+        // biome-ignore lint/a11y/useKeyWithClickEvents: the same
+        <span
+          key={s.n}
+          onClick={hear ? () => hear(s.start_ms) : undefined}
+          ref={s.n === current ? marked : undefined}
+          className={`scroll-mb-36 scroll-mt-4 ${hear ? "cursor-pointer" : ""} ${s.n === current ? "bg-here" : ""}`}
+        >
           <Explained text={s.text} words={words} />{" "}
         </span>
       ))}

@@ -1,15 +1,17 @@
-import { useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import type { Clock } from "../player/clock";
 import { spanAt, useOnClock } from "../player/hooks";
 import { Picture } from "../player/Picture";
+import { Boundary } from "../ui/Boundary";
 import { Button } from "../ui/Button";
 import { KeyList } from "../ui/KeyList";
 import { WordsLanguage } from "../ui/words";
 import { Around } from "./Around";
 import { Bar } from "./Bar";
 import { Card } from "./Card";
+import { Controls, useListening } from "./Controls";
 import { isAnswered, isDone } from "./course";
 import type { Rules, StudyLesson } from "./door";
 import { EndPage } from "./EndPage";
@@ -27,21 +29,34 @@ type Props = {
   after: StudyMaterial[];
 };
 
-/** The room a student is in: picture first, then what is spoken, or one card at a time. */
+/** The room a student is in: picture first, then what is spoken, or one card at a time; beside it where there is room. */
 export function StudyRoom(props: Props) {
   const { clock, lesson, course } = props;
   const { t } = useTranslation();
+  const [listening, listen] = useListening(clock);
   const back = () => course.seek(sentenceBefore(lesson, clock.nowMs));
-  const asking = course.phase === "asking" && course.stop;
+  const on = () => course.seek(sentenceAfter(lesson, clock.nowMs));
+  const { phase } = course;
+  const asking = phase === "asking" && course.stop;
+  const words = phase === "watching" || phase === "hearing";
+  const hear = (ms: number) => {
+    course.seek(ms);
+    clock.play();
+  };
+  useTitle(props);
   useKeys([
-    { keys: "Space", label: t("study.playHold"), run: () => clock.toggle(), off: course.phase !== "watching" },
-    { keys: "ArrowLeft", label: t("study.back"), run: back, off: course.phase !== "watching" },
-    { keys: "Escape", label: "", run: course.leaveHearing, off: course.phase !== "hearing" },
+    { keys: "Space", label: t("study.playHold"), run: () => clock.toggle(), off: phase !== "watching" },
+    { keys: "ArrowLeft", label: t("study.back"), run: back, off: phase !== "watching" },
+    { keys: "ArrowRight", label: t("study.on"), run: on, off: phase !== "watching" },
+    { keys: "Escape", label: "", run: course.leaveHearing, off: phase !== "hearing" },
   ]);
+  const ended = phase === "ended";
   return (
-    <main className="mx-auto flex min-h-dvh max-w-3xl flex-col bg-paper">
-      {course.phase !== "ended" && <h1 className="sr-only">{lesson.title}</h1>}
-      <div className={course.phase === "ended" ? "hidden" : ""}>
+    <main
+      className={`mx-auto flex min-h-dvh max-w-3xl flex-col bg-paper ${ended ? "" : "beside:grid beside:h-dvh beside:max-w-none beside:grid-cols-[minmax(0,3fr)_minmax(320px,2fr)] beside:grid-rows-[auto_1fr]"}`}
+    >
+      {!ended && <h1 className="sr-only">{lesson.title}</h1>}
+      <div className={ended ? "hidden" : asking ? "max-beside:[&_video]:max-h-[26dvh]" : ""}>
         <Picture
           clock={clock}
           url={lesson.media_url}
@@ -51,25 +66,49 @@ export function StudyRoom(props: Props) {
           title={lesson.title}
           language={lesson.language}
           startMs={props.startMs}
+          captions={listening.captions}
         />
         <Bar clock={clock} lesson={lesson} stops={course.stops} progress={course.progress} seek={course.seek} />
       </div>
-      <WordsLanguage value={lesson.language}>
-        {course.phase === "ended" && <EndPage {...props} />}
-        {asking && <Asking {...props} />}
-      </WordsLanguage>
-      {(course.phase === "watching" || course.phase === "hearing") && (
-        <>
-          <div className="flex-1 px-4 py-3">
-            <Around materials={lesson.materials.filter((m) => m.place === "before")} />
-            <ReadAlong clock={clock} lesson={lesson} />
-            <OtherWords clock={clock} lesson={lesson} />
-          </div>
-          <Transport {...props} back={back} />
-        </>
+      <div className="flex-1 beside:col-start-2 beside:row-span-2 beside:row-start-1 beside:overflow-y-auto beside:border-l beside:border-rule">
+        <Boundary of={`${phase} ${course.stop?.atMs} ${course.index}`}>
+          <WordsLanguage value={lesson.language}>
+            {ended && <EndPage {...props} />}
+            {asking && <Asking {...props} />}
+          </WordsLanguage>
+          {words && (
+            <div className="px-4 py-3">
+              <Around materials={lesson.materials.filter((m) => m.place === "before")} />
+              <ReadAlong clock={clock} lesson={lesson} hear={phase === "watching" ? hear : null} />
+              <OtherWords clock={clock} lesson={lesson} />
+            </div>
+          )}
+        </Boundary>
+      </div>
+      {words && (
+        <Transport {...props} back={back}>
+          <Controls clock={clock} how={listening} set={listen} ofHost={lesson.player_url !== ""} />
+        </Transport>
       )}
     </main>
   );
+}
+
+/** The page's title says where in the lesson one is: a tab, a list of windows, a screen reader tell it. */
+function useTitle({ lesson, course, clock }: Props) {
+  const { t } = useTranslation();
+  const at = useOnClock(clock, (c) => Math.max(0, spanAt(lesson.segments, c.nowMs)));
+  const { phase, stop, index } = course;
+  const number = lesson.items.findIndex((i) => i.id === stop?.items[index]?.id) + 1;
+  const where =
+    phase === "asking"
+      ? t("study.itemOf", { number, count: lesson.items.length })
+      : phase === "ended"
+        ? t("study.theEnd")
+        : (lesson.segments[at]?.title ?? "");
+  useEffect(() => {
+    document.title = [where, lesson.title].filter(Boolean).join(" · ");
+  }, [where, lesson.title]);
 }
 
 function Asking({ clock, lesson, course, rules }: Props) {
@@ -104,13 +143,13 @@ function Asking({ clock, lesson, course, rules }: Props) {
   );
 }
 
-function Transport({ clock, lesson, course, back }: Props & { back: () => void }) {
+function Transport({ clock, lesson, course, back, children }: Props & { back: () => void; children: ReactNode }) {
   const { t } = useTranslation();
   const playing = useOnClock(clock, (c) => c.playing);
   const atEnd = useOnClock(clock, (c) => c.nowMs >= lesson.end_ms - 500);
   const done = lesson.items.filter((i) => isAnswered(course.progress, i)).length;
   return (
-    <div className="sticky bottom-0 flex flex-wrap items-center gap-2 border-t border-rule bg-sheet px-4 py-3">
+    <div className="sticky bottom-0 flex flex-wrap items-center gap-2 border-t border-rule bg-sheet px-4 py-3 beside:static beside:col-start-1 beside:row-start-2 beside:self-start beside:border-t-0 beside:bg-transparent">
       {course.phase === "hearing" ? (
         <Button look="main" className="min-h-11" onClick={course.leaveHearing}>
           {t("study.backToItem")}
@@ -130,6 +169,7 @@ function Transport({ clock, lesson, course, back }: Props & { back: () => void }
           )}
         </>
       )}
+      {children}
       <span className="ml-auto flex items-center gap-2 text-[13.5px] text-quiet">
         {t("study.answered", { done, count: lesson.items.length })} <KeyList />
       </span>
@@ -142,4 +182,8 @@ function sentenceBefore(lesson: StudyLesson, ms: number): number {
   const current = lesson.sentences[at];
   const early = current && ms - current.start_ms < 1200 ? lesson.sentences[at - 1] : current;
   return early?.start_ms ?? lesson.start_ms;
+}
+
+function sentenceAfter(lesson: StudyLesson, ms: number): number {
+  return lesson.sentences[spanAt(lesson.sentences, ms + 50) + 1]?.start_ms ?? lesson.end_ms;
 }

@@ -120,6 +120,7 @@ export function useCourse(given: Given) {
     const now = Math.max(clock.nowMs, 0);
     const to = allowedSeek(rules, Math.max(lesson.start_ms, ms), now, furthest.current);
     const gap = gapFrom(lesson.stretches, to);
+    clock.pauseAt(null);
     clock.seek(gap && to >= gap.fromMs ? gap.toMs : to);
     arm();
   };

@@ -1,5 +1,6 @@
 import { Dialog as Base, DialogPanel, DialogTitle } from "@headlessui/react";
 import type { ReactNode } from "react";
+import { Boundary } from "./Boundary";
 
 /** A window over the page; Escape closes it, focus stays inside and returns afterwards. */
 export function Dialog(props: { title: string; close: () => void; children: ReactNode; wide?: boolean }) {
@@ -11,7 +12,7 @@ export function Dialog(props: { title: string; close: () => void; children: Reac
           className={`max-h-full w-full overflow-y-auto rounded-md bg-sheet p-6 ${props.wide ? "max-w-4xl" : "max-w-lg"}`}
         >
           <DialogTitle className="mb-3 text-lg font-semibold">{props.title}</DialogTitle>
-          {props.children}
+          <Boundary>{props.children}</Boundary>
         </DialogPanel>
       </div>
     </Base>

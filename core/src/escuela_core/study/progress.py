@@ -95,11 +95,12 @@ def tries_left(item: Item, tried: Tried, standing: Standing) -> int:
     """How often the item may still be answered.
 
     While nothing is said of right and wrong, a right answer leaves as many tries as a wrong one: the number would
-    tell. What waits for the teacher, was not sure, out of time or merely read takes no further try.
+    tell. "Not sure yet" is a try like another. What waits for the teacher, ran out of time or was merely read takes no
+    further try.
     """
     if tried.key_shown:
         return 0
-    again = ("wrong",) if standing.speaks else ("wrong", "right")
+    again = ("wrong", "not_sure") if standing.speaks else ("wrong", "not_sure", "right")
     if tried.outcomes and tried.outcomes[-1] not in again:
         return 0
     allowed = standing.policy.attempts if item.is_marked else 1
