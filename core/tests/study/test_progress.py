@@ -78,13 +78,14 @@ def test_late_answers_are_taken() -> None:
     answer(state="late")
 
 
-@pytest.mark.parametrize("outcomes", [("right",), ("not_sure",), ("waiting",), ("wrong", "wrong")])
+@pytest.mark.parametrize("outcomes", [("right",), ("waiting",), ("wrong", "wrong"), ("not_sure", "wrong")])
 def test_a_settled_item_takes_no_further_try(outcomes: tuple[str, ...]) -> None:
     with pytest.raises(NoTriesLeftError):
         answer(Tried(outcomes), Policy(attempts=2))  # type: ignore[arg-type]
 
 
-def test_a_wrong_answer_leaves_the_second_try() -> None:
+def test_a_wrong_answer_or_none_yet_leaves_the_second_try() -> None:
+    answer(Tried(("not_sure",)), Policy(attempts=2))
     answer(Tried(("wrong",)), Policy(attempts=2))
     assert left(("wrong",), Policy(attempts=3)) == 2
 

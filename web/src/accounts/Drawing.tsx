@@ -59,7 +59,7 @@ export function Drawing() {
           {line(348, 129 + n * 26, 56 + ((n * 23) % 30), n === 1 ? "#0F5C6E" : "#E4DCCB")}
         </g>
       ))}
-      <path d="M16 232h448" stroke="#E4DCCB" />
+      <path d="M16 214h290" stroke="#E4DCCB" />
       {FILLED.map(([x, height]) => (
         <g key={x}>
           <rect x={x} y={222} width={14} height={32} fill="#FFFFFF" stroke="#8D8570" />

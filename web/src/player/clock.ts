@@ -66,11 +66,7 @@ export class Clock {
     this.update();
   }
 
-  /** From 0 to 1; null where the recording's host keeps its own. */
-  get volume(): number | null {
-    return this.media?.volume ?? null;
-  }
-
+  /** ``volume`` from 0 to 1; a recording in its host's player keeps its own. */
   setVolume(volume: number): void {
     if (this.media?.volume !== undefined) this.media.volume = volume;
   }

@@ -59,7 +59,7 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
     }),
     [id, lesson],
   );
-  const course = useCourse({ clock, lesson, rules: RULES, door, first: [], furthestMs: 0, finished });
+  const course = useCourse({ clock, lesson, rules: RULES, door, first: [], furthestMs: 0, finished, closed: false });
   return (
     <>
       <Ruler id={id} clock={clock} course={course} seek={(ms) => course.seek(ms)} />

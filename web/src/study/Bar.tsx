@@ -21,7 +21,7 @@ export function Bar(props: {
   const length = along(lesson.stretches, lesson.end_ms);
   return (
     <div className="px-4 pt-2">
-      <div className="relative">
+      <div className="relative pt-2">
         <div className="flex h-2.5 gap-[3px]" aria-hidden="true">
           {lesson.segments.map((s) => {
             const share = Math.min(1, Math.max(0, (now - s.start_ms) / (s.end_ms - s.start_ms)));
@@ -37,7 +37,7 @@ export function Bar(props: {
             key={s.atMs}
             aria-hidden="true"
             style={{ left: `${(along(lesson.stretches, s.atMs) / length) * 100}%` }}
-            className={`absolute top-0 h-2.5 w-[7px] -translate-x-1/2 border-x-2 border-amber ${s.items.every((i) => isDone(props.progress, i)) ? "bg-amber" : "bg-paper"}`}
+            className={`absolute top-0 h-2 w-[7px] -translate-x-1/2 border-x-2 border-amber ${s.items.every((i) => isDone(props.progress, i)) ? "bg-amber" : "bg-paper"}`}
           />
         ))}
         <input

@@ -1,4 +1,4 @@
-import { Captions, Gauge, Maximize, Volume2 } from "lucide-react";
+import { Captions, Maximize, Volume2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
@@ -37,7 +37,6 @@ function kept(): Listening {
 }
 
 type Props = {
-  clock: Clock;
   how: Listening;
   set: (part: Partial<Listening>) => void;
   /** Where the host shows its own player, captions and volume are the host's. */
@@ -45,7 +44,7 @@ type Props = {
 };
 
 /** Speed, volume, captions over the picture, and the whole screen. */
-export function Controls({ clock, how, set, ofHost }: Props) {
+export function Controls({ how, set, ofHost }: Props) {
   const { t, i18n } = useTranslation();
   const faster = (by: number) => {
     const next = SPEEDS[SPEEDS.indexOf(how.speed) + by];
@@ -61,7 +60,6 @@ export function Controls({ clock, how, set, ofHost }: Props) {
   return (
     <div className="flex flex-wrap items-center gap-2">
       <label className={`${BOX} border-rule`} title={t("study.speed")}>
-        <Gauge size={17} aria-hidden="true" />
         <span className="sr-only">{t("study.speed")}</span>
         <select className="bg-transparent" value={how.speed} onChange={(e) => set({ speed: Number(e.target.value) })}>
           {SPEEDS.map((s) => (
@@ -71,8 +69,8 @@ export function Controls({ clock, how, set, ofHost }: Props) {
           ))}
         </select>
       </label>
-      {!ofHost && clock.volume !== null && (
-        <label className={`${BOX} border-rule`} title={t("study.volume")}>
+      {!ofHost && (
+        <label className={`${BOX} border-rule max-sm:hidden`} title={t("study.volume")}>
           <Volume2 size={17} aria-hidden="true" />
           <span className="sr-only">{t("study.volume")}</span>
           <input

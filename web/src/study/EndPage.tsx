@@ -61,7 +61,7 @@ function Given({ item, lesson, course }: { item: Question; lesson: StudyLesson; 
     <>
       {progress && (given || progress.key) && <Feedback question={item} progress={progress} lesson={lesson} />}
       {progress?.done && !given && !progress.key && <p className="text-quiet">{t("study.kept")}</p>}
-      {!isDone(course.progress, item) && (
+      {!course.closed && !isDone(course.progress, item) && (
         <Button className={given ? "mt-2" : ""} onClick={() => course.askFromList(item.id)}>
           {t(given ? "study.change" : "study.answerNow")}
         </Button>

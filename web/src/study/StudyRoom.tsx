@@ -53,10 +53,14 @@ export function StudyRoom(props: Props) {
   const ended = phase === "ended";
   return (
     <main
-      className={`mx-auto flex min-h-dvh max-w-3xl flex-col bg-paper ${ended ? "" : "beside:grid beside:h-dvh beside:max-w-none beside:grid-cols-[minmax(0,3fr)_minmax(320px,2fr)] beside:grid-rows-[auto_1fr]"}`}
+      className={`mx-auto flex min-h-dvh max-w-3xl flex-col bg-paper ${ended ? "" : "beside:grid beside:h-dvh beside:max-w-none beside:grid-cols-[minmax(0,3fr)_minmax(300px,2fr)] beside:grid-rows-[auto_1fr]"}`}
     >
       {!ended && <h1 className="sr-only">{lesson.title}</h1>}
-      <div className={ended ? "hidden" : asking ? "max-beside:[&_video]:max-h-[26dvh]" : ""}>
+      <div
+        className={
+          ended ? "hidden" : asking ? "below:[&_video]:max-h-[26dvh]" : "beside:[&_video]:max-h-[calc(100dvh-11.5rem)]"
+        }
+      >
         <Picture
           clock={clock}
           url={lesson.media_url}
@@ -87,7 +91,7 @@ export function StudyRoom(props: Props) {
       </div>
       {words && (
         <Transport {...props} back={back}>
-          <Controls clock={clock} how={listening} set={listen} ofHost={lesson.player_url !== ""} />
+          <Controls how={listening} set={listen} ofHost={lesson.player_url !== ""} />
         </Transport>
       )}
     </main>

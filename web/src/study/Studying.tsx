@@ -18,7 +18,7 @@ export function Studying({ code, study, lesson: first, student }: Props) {
   const clock = useClock();
   const { t } = useTranslation();
   const take = useRef<(told: Progress) => void>(() => undefined);
-  const { lesson, after, finished, look, asked } = useTold(code, { study, first, student }, take);
+  const { lesson, after, finished, closed, look, asked } = useTold(code, { study, first, student }, take);
   const outbox = useMemo(
     () =>
       new Outbox(
@@ -31,7 +31,8 @@ export function Studying({ code, study, lesson: first, student }: Props) {
   );
   const door = useDoor(code, outbox, look, asked);
   const furthestMs = Math.max(0, ...student.watched.map((s) => s.end_ms));
-  const course = useCourse({ clock, lesson, rules: study.rules, door, first: student.items, furthestMs, finished });
+  const given = { clock, lesson, rules: study.rules, door, first: student.items, furthestMs };
+  const course = useCourse({ ...given, finished: finished || closed, closed });
   take.current = course.take;
   const waiting = useSyncExternalStore(outbox.subscribe, () => outbox.count);
   const refused = useSyncExternalStore(outbox.subscribe, () => outbox.refused);
@@ -59,21 +60,23 @@ type First = { study: Study; first: StudyLesson; student: Student };
 function useTold(code: string, { study, first, student }: First, take: { current: (told: Progress) => void }) {
   const [lesson, setLesson] = useState(first);
   const [after, setAfter] = useState(student.materials);
-  const [finished, setFinished] = useState(student.finished || study.state === "closed");
+  const [finished, setFinished] = useState(student.finished);
+  const [closed, setClosed] = useState(study.state === "closed");
   const look = useCallback(async () => {
     const fresh = body(await api.GET("/api/study/{code}/", { params: { path: { code } } }));
     if (fresh.lesson) setLesson(fresh.lesson);
     if (!fresh.student) return;
     for (const told of fresh.student.items) take.current(told);
     setAfter(fresh.student.materials);
-    setFinished(fresh.student.finished || fresh.state === "closed");
+    setFinished(fresh.student.finished);
+    setClosed(fresh.state === "closed");
   }, [code, take]);
   const asked = useCallback(
     (question: Question) =>
       setLesson((old) => ({ ...old, items: old.items.map((i) => (i.id === question.id ? question : i)) })),
     [],
   );
-  return { lesson, after, finished, look, asked };
+  return { lesson, after, finished, closed, look, asked };
 }
 
 function useDoor(

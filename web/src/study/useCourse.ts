@@ -14,6 +14,8 @@ type Given = {
   first: Progress[];
   furthestMs: number;
   finished: boolean;
+  /** Whether no answer is taken any more. */
+  closed: boolean;
 };
 
 /** The way through a lesson: plays, stops where something is asked, goes on once it is answered. */
@@ -148,6 +150,7 @@ export function useCourse(given: Given) {
     send,
     fromList,
     finished: given.finished,
+    closed: given.closed,
     finish: door.finish,
     openItem: door.open,
     goOn,
