@@ -29,6 +29,8 @@ STATUS = {
     "answer_elsewhere": 409,
     "items_undecided": 409,
     "lesson_shared": 409,
+    "assignment_begun": 409,
+    "not_removed": 409,
     "still_checking": 409,
     "nothing_to_undo": 409,
     "upload_too_large": 413,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import secrets
 import uuid
+from datetime import datetime
 from functools import cached_property, lru_cache
 
 from django.conf import settings
@@ -11,6 +12,7 @@ from django.db import models
 
 from apps.lessons.models import Lesson
 from apps.recordings.models import MediaPass, Recording
+from config.removal import Removable
 from escuela_core.items import Item, items_from_json
 from escuela_core.study import Policy
 from escuela_core.timeline import Span
@@ -53,8 +55,9 @@ def frozen(edition_id: uuid.UUID) -> Edition:
     return Edition.objects.select_related("recording").prefetch_related("recording__tracks").get(id=edition_id)
 
 
-class Assignment(models.Model):
-    """An edition given to a class; fields from ``opens_at`` on are the policy."""
+class Assignment(Removable):
+    """An edition given to a class; fields from ``opens_at`` on are the policy. ``shut_at``: closed by hand, before its
+    own time; its dates are kept."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="assignments")
@@ -64,6 +67,7 @@ class Assignment(models.Model):
     opens_at = models.DateTimeField(null=True)
     due_at = models.DateTimeField(null=True)
     closes_at = models.DateTimeField(null=True)
+    shut_at = models.DateTimeField(null=True)
     attempts = models.PositiveSmallIntegerField(default=2)
     feedback = models.CharField(max_length=13, default="at_once")
     show_key = models.BooleanField(default=True)
@@ -83,11 +87,21 @@ class Assignment(models.Model):
     def media_url(self) -> str:
         return f"/media/{self.media_pass_id}"
 
+    @property
+    def ends_at(self) -> datetime | None:
+        """When no answer is taken any more: shut by hand, or at its own time."""
+        return min((t for t in (self.shut_at, self.closes_at) if t is not None), default=None)
+
     def policy(self) -> Policy:
+        """The rules as they are in force: what was shut by hand was due and open no later than that."""
+
+        def by_then(at: datetime | None) -> datetime | None:
+            return at and min(at, self.shut_at or at)
+
         return Policy(
-            opens_at=self.opens_at,
-            due_at=self.due_at,
-            closes_at=self.closes_at,
+            opens_at=by_then(self.opens_at),
+            due_at=by_then(self.due_at),
+            closes_at=self.ends_at,
             attempts=self.attempts,
             feedback=self.feedback,  # type: ignore[arg-type]
             show_key=self.show_key,

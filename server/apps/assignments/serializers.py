@@ -11,6 +11,7 @@ from escuela_core.study.policy import MOST_ATTEMPTS, MOST_GRACE_MIN, Feedback
 
 
 class PolicyIn(serializers.Serializer[object]):
+    name = serializers.CharField(max_length=120, required=False, allow_blank=True)
     opens_at = serializers.DateTimeField(required=False, allow_null=True)
     due_at = serializers.DateTimeField(required=False, allow_null=True)
     closes_at = serializers.DateTimeField(required=False, allow_null=True)
@@ -25,6 +26,9 @@ class PolicyIn(serializers.Serializer[object]):
 
 
 class ShareIn(PolicyIn):
+    """``id``: made by the browser, so that pressing twice gives out once."""
+
+    id = serializers.UUIDField(required=False, default=None, allow_null=True)
     name = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
     with_unseen = serializers.BooleanField(required=False, default=False)
 
@@ -34,6 +38,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
     lesson_title = serializers.CharField(source="edition.content.title")
     state = serializers.SerializerMethodField()
     item_count = serializers.SerializerMethodField()
+    student_count = serializers.SerializerMethodField()
     qr = serializers.CharField(source="qr_svg")
     link = serializers.CharField()
     feedback = serializers.ChoiceField(get_args(Feedback))
@@ -51,6 +56,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "qr",
             "state",
             "item_count",
+            "student_count",
             "opens_at",
             "due_at",
             "closes_at",
@@ -70,3 +76,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
 
     def get_item_count(self, assignment: Assignment) -> int:
         return len(assignment.edition.content["items"])
+
+    def get_student_count(self, assignment: Assignment) -> int:
+        counted: int | None = getattr(assignment, "joined", None)
+        return assignment.students.count() if counted is None else counted

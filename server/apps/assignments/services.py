@@ -6,6 +6,7 @@ import hashlib
 import json
 from datetime import datetime, timedelta
 from typing import Any
+from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
@@ -24,25 +25,40 @@ MEDIA_AFTER_CLOSING = timedelta(days=30)
 
 
 @transaction.atomic
-def share(owner: User, lesson: Lesson, *, name: str, policy: dict[str, Any], with_unseen: bool = False) -> Assignment:
-    """Freeze the lesson and give it out.
+def share(
+    owner: User,
+    lesson: Lesson,
+    *,
+    name: str,
+    policy: dict[str, Any],
+    with_unseen: bool = False,
+    assignment_id: UUID | None = None,
+) -> Assignment:
+    """Freeze the lesson and give it out; asked twice under one ``assignment_id`` it is given out once.
 
-    Refused while the check runs, while an item has an undecided error, naming it, and, unless ``with_unseen`` says so,
-    while it holds items that the teacher has not looked at.
+    What the teacher has not looked at goes along only where ``with_unseen`` says so. Refused while the check runs, and
+    while an item has an undecided error, naming it.
     """
     locked = Lesson.objects.select_for_update().get(id=lesson.id)
-    items = list(locked.items.filter(place=Item.Place.LESSON))
-    _require_ready(locked, items)
-    unseen = sum(not i.seen for i in items)
-    if unseen and not with_unseen:
+    if assignment_id is not None:
+        known = Assignment.with_removed.filter(id=assignment_id, owner=owner, edition__lesson=lesson).first()
+        if known is not None:
+            return known
+    every = list(locked.items.filter(place=Item.Place.LESSON))
+    items = [i for i in every if i.seen or with_unseen]
+    if every and not items:
         raise SentenceError(
-            "items_unseen", f"{unseen} items have passed the check, but nobody has looked at them.", count=unseen
+            "items_unseen",
+            f"{len(every)} items have passed the check, but nobody has looked at them.",
+            count=len(every),
         )
+    _require_ready(locked, items)
     edition = freeze(locked, items)
     assignment = Assignment(owner=owner, edition=edition, name=name.strip() or locked.title, **policy)
-    assignment.policy()
+    assignment.id = assignment_id or assignment.id
+    assignment.policy().require_ahead(timezone.now())
     assignment.media_pass = MediaPass.objects.create(recording=locked.recording, until=_media_until(assignment))
-    assignment.save()
+    assignment.save(force_insert=True)
     audit.record(owner, "shared", assignment.name)
     return assignment
 
@@ -107,11 +123,46 @@ def edition_content(lesson: Lesson, items: list[Item]) -> dict[str, Any]:
     }
 
 
-def change_policy(assignment: Assignment, policy: dict[str, Any]) -> Assignment:
-    """Close early, open again, move the due date; the edition stays."""
-    for name, value in policy.items():
+def change_policy(assignment: Assignment, given: dict[str, Any]) -> Assignment:
+    """Another name, other times and rules; the edition stays. Raises PolicyPastError and the like, changing nothing."""
+    before = assignment.policy()
+    for name, value in given.items():
         setattr(assignment, name, value)
-    assignment.policy()
+    assignment.name = assignment.name.strip() or assignment.edition.content["title"]
+    assignment.policy().require_ahead(timezone.now(), before)
+    return _saved(assignment)
+
+
+def close_now(assignment: Assignment) -> Assignment:
+    """Close at once; its own dates are kept for opening again."""
+    assignment.shut_at = timezone.now()
+    audit.record(assignment.owner, "closed", assignment.name)
+    return _saved(assignment)
+
+
+def open_again(assignment: Assignment) -> Assignment:
+    """Open again under the dates it had; a time of closing that has passed is taken away."""
+    now = timezone.now()
+    assignment.shut_at = None
+    if assignment.closes_at and assignment.closes_at <= now:
+        assignment.closes_at = None
+    audit.record(assignment.owner, "opened", assignment.name)
+    return _saved(assignment)
+
+
+def remove(assignment: Assignment) -> None:
+    """Take back what nobody has begun; it can be brought back. Raises ``assignment_begun`` otherwise."""
+    students = assignment.students.count()
+    if students:
+        raise SentenceError(
+            "assignment_begun",
+            f"{students} students have begun it, so it stays with their answers. Close it, or erase the answers first.",
+            count=students,
+        )
+    assignment.remove()
+
+
+def _saved(assignment: Assignment) -> Assignment:
     assignment.save()
     MediaPass.objects.filter(key=assignment.media_pass_id).update(until=_media_until(assignment))
     return assignment
@@ -119,22 +170,4 @@ def change_policy(assignment: Assignment, policy: dict[str, Any]) -> Assignment:
 
 def _media_until(assignment: Assignment) -> datetime | None:
     """Students may go through everything once more for a while after closing; then the recording's address ends."""
-    return assignment.closes_at + MEDIA_AFTER_CLOSING if assignment.closes_at else None
-
-
-def close_now(assignment: Assignment) -> Assignment:
-    """Close at once; a due date after now moves with it."""
-    now = timezone.now()
-    due = min(assignment.due_at, now) if assignment.due_at else None
-    opens = min(assignment.opens_at, now) if assignment.opens_at else None
-    audit.record(assignment.owner, "closed", assignment.name)
-    return change_policy(assignment, {"closes_at": now, "due_at": due, "opens_at": opens})
-
-
-def open_again(assignment: Assignment) -> Assignment:
-    """Open again without an end; a due date that has passed moves a week on."""
-    now = timezone.now()
-    due = now + timedelta(days=7) if assignment.due_at and assignment.due_at < now else assignment.due_at
-    opens = min(assignment.opens_at, now) if assignment.opens_at else None
-    audit.record(assignment.owner, "opened", assignment.name)
-    return change_policy(assignment, {"closes_at": None, "due_at": due, "opens_at": opens})
+    return assignment.ends_at + MEDIA_AFTER_CLOSING if assignment.ends_at else None

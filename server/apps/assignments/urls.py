@@ -6,4 +6,5 @@ urlpatterns = [
     path("lessons/<uuid:lesson_id>/assignments/", views.LessonAssignmentsView.as_view()),
     path("assignments/<uuid:assignment_id>/", views.OneAssignmentView.as_view()),
     path("assignments/<uuid:assignment_id>/closed/", views.CloseView.as_view()),
+    path("assignments/<uuid:assignment_id>/removed/", views.RemovedAssignmentView.as_view()),
 ]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from uuid import UUID
 
 import segno
+from django.db.models import Count
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from drf_spectacular.utils import extend_schema
@@ -35,7 +36,8 @@ class LessonAssignmentsView(AssignmentView):
     @extend_schema(responses=shapes.AssignmentOut(many=True))
     def get(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
-        found = Assignment.objects.filter(edition__lesson=lesson).select_related("edition")
+        given = Assignment.objects.filter(edition__lesson=lesson).select_related("edition")
+        found = given.annotate(joined=Count("students"))
         return Response([self.shown(a) for a in found])
 
     @extend_schema(request=shapes.ShareIn, responses={201: shapes.AssignmentOut})
@@ -43,8 +45,10 @@ class LessonAssignmentsView(AssignmentView):
         lesson = lesson_of(self.teacher, lesson_id)
         given = parsed(shapes.ShareIn, request)
         policy = given
-        name, unseen = policy.pop("name"), policy.pop("with_unseen")
-        assignment = services.share(self.teacher, lesson, name=name, policy=policy, with_unseen=unseen)
+        name, unseen, made = policy.pop("name"), policy.pop("with_unseen"), policy.pop("id")
+        assignment = services.share(
+            self.teacher, lesson, name=name, policy=policy, with_unseen=unseen, assignment_id=made
+        )
         return Response(self.shown(assignment), status=201)
 
 
@@ -69,3 +73,19 @@ class CloseView(AssignmentView):
     def delete(self, request: Request, assignment_id: UUID) -> Response:
         """Open again."""
         return Response(self.shown(services.open_again(self.mine(assignment_id))))
+
+
+class RemovedAssignmentView(AssignmentView):
+    @extend_schema(request=None, responses={204: None})
+    def post(self, request: Request, assignment_id: UUID) -> Response:
+        """Take it back, as long as nobody has begun."""
+        services.remove(self.mine(assignment_id))
+        return Response(status=204)
+
+    @extend_schema(request=None, responses=shapes.AssignmentOut)
+    def delete(self, request: Request, assignment_id: UUID) -> Response:
+        """Bring back what was taken back."""
+        every = Assignment.with_removed.select_related("edition")
+        assignment = get_object_or_404(every, id=assignment_id, owner=self.teacher)
+        assignment.bring_back()
+        return Response(self.shown(assignment))

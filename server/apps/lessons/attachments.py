@@ -72,7 +72,7 @@ def _remove(attachment: Attachment) -> None:
 
 
 def _naming(name: str, place: str) -> QuerySet[Lesson]:
-    return Lesson.objects.annotate(told=Cast(place, TextField())).filter(told__contains=name)
+    return Lesson.with_removed.annotate(told=Cast(place, TextField())).filter(told__contains=name)
 
 
 @room.keeps

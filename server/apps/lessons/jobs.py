@@ -29,7 +29,7 @@ def request_check(lesson: Lesson) -> None:
 @long_work("check", ("check",))
 def check_lesson(job: Job, steps: Steps) -> dict[str, Any]:
     """Every item of the lesson against what is said."""
-    lesson = Lesson.objects.select_related("recording").filter(id=job.given["lesson"]).first()
+    lesson = Lesson.with_removed.select_related("recording").filter(id=job.given["lesson"]).first()
     if lesson is not None:
         steps.once("check", lambda _share: _check(lesson))
     return {}

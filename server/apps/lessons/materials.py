@@ -29,7 +29,7 @@ def request(lesson: Lesson, kind: str) -> Job:
 @long_work("material", ("write",))
 def make_material(job: Job, steps: Steps) -> dict[str, Any]:
     """A material of one kind, in place of the lesson's older one of that kind."""
-    lesson = Lesson.objects.select_related("recording").get(id=job.given["lesson"])
+    lesson = Lesson.with_removed.select_related("recording").get(id=job.given["lesson"])
     steps.once("write", lambda _share: steps.say(lines=_make(lesson, job.given["kind"])))
     return dict(job.result)
 

@@ -9,12 +9,13 @@ from django.conf import settings
 from django.db import models
 
 from apps.recordings.models import Recording, media_key
+from config.removal import Removable
 from escuela_core.items import Item as CoreItem
 from escuela_core.items import item_from_json
 from escuela_core.timeline import Span
 
 
-class Lesson(models.Model):
+class Lesson(Removable):
     """``version`` counts every change to lesson, script or items; ``checked_version`` is the last one checked."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)

@@ -57,7 +57,7 @@ def _chosen(pasted: Pasted, left_out: Sequence[int]) -> list[Any]:
 @long_work("paste", ("read", "locate"))
 def take_pasted(job: Job, steps: Steps) -> dict[str, Any]:
     """Into the lesson, each item at its words; told are those whose time was moved and those the talk does not back."""
-    lesson = Lesson.objects.select_related("recording").get(id=job.given["lesson"])
+    lesson = Lesson.with_removed.select_related("recording").get(id=job.given["lesson"])
     items = _chosen(paste(job.given["text"]), job.given["left_out"])
     steps.once("read", lambda _share: steps.say(made=len(items)))
     recording = lesson.recording

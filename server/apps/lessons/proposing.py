@@ -40,7 +40,7 @@ def request_items(lesson: Lesson, given: dict[str, Any]) -> Job:
 @long_work("propose", ("write",))
 def propose_items(job: Job, steps: Steps) -> dict[str, Any]:
     """New items into the pool, none asking what is asked already or was dropped."""
-    lesson = Lesson.objects.select_related("recording").get(id=job.given["lesson"])
+    lesson = Lesson.with_removed.select_related("recording").get(id=job.given["lesson"])
     write = _serve if job.given.get("by") == "service" else _propose
     steps.once("write", lambda _share: write(lesson, job, steps))
     return dict(job.result)

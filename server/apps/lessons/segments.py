@@ -20,7 +20,7 @@ from escuela_core.transcripts.formats import WRITTEN
 @transaction.atomic
 def make_lesson(recording: Recording) -> Lesson:
     """The lesson of a recording that has been read, divided into segments; made once."""
-    lesson, made = Lesson.objects.get_or_create(
+    lesson, made = Lesson.with_removed.get_or_create(
         recording=recording, defaults={"owner": recording.owner, "title": recording.title}
     )
     if made:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, TypeVar
 from uuid import UUID
 
 from django.db.models import QuerySet
@@ -21,8 +21,10 @@ from escuela_core.segments.describing import summary_of_whole
 from escuela_core.timeline import Span
 
 
-def lessons_of(owner: User, words: str = "", folder: str | None = None) -> QuerySet[Lesson]:
-    found = Lesson.objects.filter(owner=owner).select_related("recording").prefetch_related("items")
+def lessons_of(owner: User, words: str = "", folder: str | None = None, *, removed: bool = False) -> QuerySet[Lesson]:
+    """The teacher's lessons, newest first; with ``removed`` those that were removed and can come back."""
+    every = Lesson.with_removed.filter(removed_at__isnull=False) if removed else Lesson.objects.all()
+    found = every.filter(owner=owner).select_related("recording").prefetch_related("items")
     if words.strip():
         found = found.filter(title__icontains=words.strip()) | found.filter(
             recording__sentences__text__icontains=words.strip()
@@ -36,22 +38,29 @@ def lesson_of(owner: User, lesson_id: UUID) -> Lesson:
     return get_object_or_404(Lesson.objects.select_related("recording", "owner"), id=lesson_id, owner=owner)
 
 
+def lesson_even_removed(owner: User, lesson_id: UUID) -> Lesson:
+    return get_object_or_404(Lesson.with_removed.select_related("recording", "owner"), id=lesson_id, owner=owner)
+
+
+P = TypeVar("P", Item, Material, Segment)
+
+
+def _of(owner: User, parts: QuerySet[P]) -> QuerySet[P]:
+    """Those of the teacher's own lessons."""
+    mine = parts.filter(lesson__owner=owner, lesson__removed_at=None)
+    return mine.select_related("lesson__recording", "lesson__owner")
+
+
 def item_of(owner: User, item_id: UUID) -> Item:
-    return get_object_or_404(
-        Item.objects.select_related("lesson__recording", "lesson__owner"), id=item_id, lesson__owner=owner
-    )
+    return get_object_or_404(_of(owner, Item.objects.all()), id=item_id)
 
 
 def material_of(owner: User, material_id: UUID) -> Material:
-    return get_object_or_404(
-        Material.objects.select_related("lesson__recording", "lesson__owner"), id=material_id, lesson__owner=owner
-    )
+    return get_object_or_404(_of(owner, Material.objects.all()), id=material_id)
 
 
 def segment_of(owner: User, segment_id: UUID) -> Segment:
-    return get_object_or_404(
-        Segment.objects.select_related("lesson__recording", "lesson__owner"), id=segment_id, lesson__owner=owner
-    )
+    return get_object_or_404(_of(owner, Segment.objects.all()), id=segment_id)
 
 
 def sentence_of(lesson: Lesson, sentence_id: int) -> Sentence:

@@ -292,6 +292,13 @@ class LessonIn(serializers.Serializer[object]):
     folder = serializers.CharField(max_length=120, required=False, allow_blank=True)
 
 
+class FolderIn(serializers.Serializer[object]):
+    """``after`` empty: out of any folder."""
+
+    before = serializers.CharField(max_length=120)
+    after = serializers.CharField(max_length=120, allow_blank=True)
+
+
 class ExtractIn(serializers.Serializer[object]):
     start_ms = serializers.IntegerField(min_value=0, allow_null=True)
     end_ms = serializers.IntegerField(min_value=1, allow_null=True)

@@ -1,7 +1,10 @@
-"""A lesson as a whole: its name and folder, the extract, removing it."""
+"""A lesson as a whole: its name and folder, the extract, letting it go for good."""
 
 from __future__ import annotations
 
+from datetime import datetime
+
+from apps.accounts.models import User
 from apps.lessons import attachments
 from apps.lessons.history import changing
 from apps.lessons.models import Lesson
@@ -31,9 +34,27 @@ def set_extract(lesson: Lesson, start_ms: int | None, end_ms: int | None) -> Les
     return locked
 
 
-def remove(lesson: Lesson) -> None:
-    """Remove a lesson with its recording. What students have stays: a lesson that was shared cannot be removed."""
+def rename_folder(owner: User, before: str, after: str) -> int:
+    """Put every lesson of one folder into another, which is renaming it where there is none of that name; how many."""
+    found = list(Lesson.objects.filter(owner=owner, folder=before))
+    for lesson in found:
+        describe(lesson, title=None, folder=after)
+    return len(found)
+
+
+def purge(lesson: Lesson) -> None:
+    """Let a removed lesson go for good, with its recording. One that students have stays for them, out of sight."""
+    if lesson.removed_at is None:
+        raise SentenceError("not_removed", "Remove the lesson first; only then can it go for good.")
     if lesson.recording.editions.exists():
-        raise SentenceError("lesson_shared", "This lesson has been shared, so it stays for those who have it.")
+        raise SentenceError("lesson_shared", "Students have this lesson, so its recording stays for them.")
     attachments.let_go(lesson)
     recordings.discard(lesson.recording)
+
+
+def purge_older(before: datetime) -> int:
+    """Those removed before an instant go for good, but for what students have; how many."""
+    old = Lesson.with_removed.filter(removed_at__lt=before, recording__editions=None).select_related("recording")
+    for lesson in old:
+        purge(lesson)
+    return len(old)

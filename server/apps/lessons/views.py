@@ -10,7 +10,7 @@ from rest_framework.pagination import LimitOffsetPagination
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.lessons import bringing_in, script_shapes, segments, selectors, services
+from apps.lessons import bringing_in, copying, script_shapes, segments, selectors, services
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView
 from apps.recordings import finding, hosts
@@ -21,12 +21,15 @@ from config.api import TeacherView, expected_version, parsed, parsed_query, requ
 
 class LessonsView(TeacherView):
     @extend_schema(
-        responses=shapes.LessonOut(many=True), parameters=[OpenApiParameter("q", str), OpenApiParameter("folder", str)]
+        responses=shapes.LessonOut(many=True), parameters=[OpenApiParameter(n, str) for n in ("q", "folder", "removed")]
     )
     def get(self, request: Request) -> Response:
         pages = LimitOffsetPagination()
         found = selectors.lessons_of(
-            self.teacher, request.query_params.get("q", ""), request.query_params.get("folder")
+            self.teacher,
+            request.query_params.get("q", ""),
+            request.query_params.get("folder"),
+            removed="removed" in request.query_params,
         )
         page = pages.paginate_queryset(found, request, view=self) or []
         rows = shapes.LessonOut([selectors.row(lesson) for lesson in page], many=True).data
@@ -86,9 +89,41 @@ class LessonView(DeskView):
         services.describe(lesson, title=data.get("title"), folder=data.get("folder"))
         return self.desk(lesson)
 
+
+class RemovedLessonView(TeacherView):
+    @extend_schema(request=None, responses={204: None})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        """Remove the lesson; it can be brought back for thirty days, and those who have it keep it."""
+        selectors.lesson_of(self.teacher, lesson_id).remove()
+        return Response(status=204)
+
+    @extend_schema(request=None, responses={204: None})
+    def put(self, request: Request, lesson_id: UUID) -> Response:
+        """Bring it back."""
+        selectors.lesson_even_removed(self.teacher, lesson_id).bring_back()
+        return Response(status=204)
+
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, lesson_id: UUID) -> Response:
-        services.remove(selectors.lesson_of(self.teacher, lesson_id))
+        """Let it go for good, with its recording."""
+        services.purge(selectors.lesson_even_removed(self.teacher, lesson_id))
+        return Response(status=204)
+
+
+class CopyView(TeacherView):
+    @extend_schema(request=None, responses={201: shapes.LessonOut})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        """The lesson once more, as a lesson of its own."""
+        copied = copying.copy(selectors.lesson_of(self.teacher, lesson_id))
+        return Response(shapes.LessonOut(selectors.row(copied)).data, status=201)
+
+
+class FoldersView(TeacherView):
+    @extend_schema(request=shapes.FolderIn, responses={204: None})
+    def patch(self, request: Request) -> Response:
+        """Rename a folder, or put all that it holds into another."""
+        given = parsed(shapes.FolderIn, request)
+        services.rename_folder(self.teacher, given["before"], given["after"])
         return Response(status=204)
 
 

@@ -70,10 +70,10 @@ def erase_account(user: User) -> None:
     files = [*attachments.files_of(user), *exporting.files_of(user), *(u.path for u in user.uploads.all())]
     with transaction.atomic():
         _erase(Student.objects.filter(assignment__owner=user))
-        Assignment.objects.filter(owner=user).delete()
+        Assignment.with_removed.filter(owner=user).delete()
         MediaPass.objects.filter(recording__owner=user).delete()
         Edition.objects.filter(recording__owner=user).delete()
-        Lesson.objects.filter(owner=user).delete()
+        Lesson.with_removed.filter(owner=user).delete()
         Recording.objects.filter(owner=user).delete()
         user.delete()
     for folder in folders:

@@ -13,12 +13,14 @@ from procrastinate.contrib.django import app
 
 from apps.accounts import audit, limits, links
 from apps.accounts.models import SignedIn
+from apps.lessons import services as lessons
 from apps.lessons.models import ServiceAnswer
 from apps.privacy import erasing, exporting
 from apps.recordings import uploads
 from apps.work.models import Job
 
 SERVICE_ANSWERS_KEPT = timedelta(days=90)
+REMOVED_KEPT = timedelta(days=30)
 LOOKS_KEPT, EXPORTS_KEPT, JOBS_KEPT = timedelta(days=2), timedelta(days=1), timedelta(days=30)
 
 
@@ -48,6 +50,7 @@ def tidy() -> dict[str, int]:
         "attempts": AccessAttempt.objects.filter(attempt_time__lt=now - timedelta(days=1)).delete()[0],
         "sessions": SignedIn.objects.exclude(session_key__in=alive).delete()[0],
         "audit": audit.forget_old(),
+        "lessons": lessons.purge_older(now - REMOVED_KEPT),
         "service_answers": ServiceAnswer.objects.filter(made_at__lt=now - SERVICE_ANSWERS_KEPT).delete()[0],
         "students": erasing.erase_older(now - timedelta(days=settings.ANSWERS_KEPT_DAYS)),
     }

@@ -29,7 +29,9 @@ def find(owner: User, words: str, recording: Recording | None = None) -> list[Mo
     asked = " ".join(words.split())
     if not asked:
         return []
-    every = Sentence.objects.filter(recording__owner=owner, recording__lesson__isnull=False)
+    every = Sentence.objects.filter(
+        recording__owner=owner, recording__lesson__isnull=False, recording__lesson__removed_at=None
+    )
     every = every.select_related("recording__lesson")
     if recording is not None:
         every = every.filter(recording=recording)

@@ -62,7 +62,9 @@ def at_upload(owner: User, upload: Upload) -> dict[str, Any]:
 def same_as(owner: User, known_by: str) -> dict[str, str] | None:
     """The teacher's lesson on the same recording, if there is one."""
     found = (
-        Recording.objects.filter(owner=owner, known_by=known_by, lesson__isnull=False).select_related("lesson").first()
+        Recording.objects.filter(owner=owner, known_by=known_by, lesson__isnull=False, lesson__removed_at=None)
+        .select_related("lesson")
+        .first()
     )
     return {"lesson": str(found.lesson.id), "title": found.lesson.title} if found is not None else None
 

@@ -32,7 +32,7 @@ def overview(owner: User) -> list[dict[str, Any]]:
     """How far each of a teacher's assignments is, newest first. One query."""
     waiting = Q(students__answers__outcome="waiting", students__answers__share=None)
     rows = (
-        Assignment.objects.filter(owner=owner)
+        Assignment.objects.filter(owner=owner, edition__lesson__removed_at=None)
         .select_related("edition")
         .annotate(
             joined=Count("students", distinct=True),

@@ -1,3 +1,4 @@
+import uuid
 from datetime import timedelta
 
 import pytest
@@ -79,16 +80,57 @@ def test_times_out_of_order_and_unknown_rules_are_refused(client, lesson) -> Non
     assert not Assignment.objects.exists()
 
 
-def test_an_assignment_is_closed_early_and_opened_again(client, assignment) -> None:
+def closed(client, assignment, *, again: bool = False):
     path = f"/api/assignments/{assignment.id}/closed/"
-    assert client.post(path).json()["state"] == "closed"
-    assert client.delete(path).json()["state"] == "open"
+    return (client.delete(path) if again else client.post(path)).json()
 
 
-def test_closing_moves_a_later_due_date_along(client, lesson, teacher) -> None:
-    assignment = share(teacher, lesson, name="x", policy={"due_at": timezone.now() + timedelta(days=2)})
-    assert client.post(f"/api/assignments/{assignment.id}/closed/").json()["state"] == "closed"
-    assert client.delete(f"/api/assignments/{assignment.id}/closed/").json()["state"] == "open"
+def test_an_assignment_is_closed_early_and_opened_again_under_its_dates(client, lesson, teacher) -> None:
+    due, closes = timezone.now() + timedelta(days=2), timezone.now() + timedelta(days=3)
+    assignment = share(teacher, lesson, name="x", policy={"due_at": due, "closes_at": closes})
+    assert closed(client, assignment)["state"] == "closed"
+    assert Assignment.objects.get().media_pass.until < closes + timedelta(days=29)
+    opened = closed(client, assignment, again=True)
+    assignment = Assignment.objects.get()
+    assert (opened["state"], assignment.due_at, assignment.closes_at) == ("open", due, closes)
+    assert assignment.media_pass.until == closes + timedelta(days=30)
+
+
+def test_opening_again_after_its_time_leaves_it_without_an_end(client, assignment) -> None:
+    Assignment.objects.update(closes_at=timezone.now() - timedelta(hours=1))
+    assert closed(client, assignment, again=True)["state"] == "open"
+
+
+@pytest.mark.parametrize("which", ["due_at", "closes_at"])
+def test_a_time_that_has_passed_is_refused_but_one_that_has_come_may_stay(client, lesson, assignment, which) -> None:
+    past = timezone.now() - timedelta(minutes=5)
+    assert give(client, lesson, **{which: past.isoformat()}).json()["code"] == "policy_past"
+    path = f"/api/assignments/{assignment.id}/"
+    refused = client.patch(path, {which: past.isoformat()}, content_type="application/json")
+    assert refused.json()["code"] == "policy_past"
+    Assignment.objects.update(**{which: past})
+    changed = client.patch(path, {"name": "Deck hands II"}, content_type="application/json")
+    assert (changed.status_code, changed.json()["name"]) == (200, "Deck hands II")
+
+
+def test_pressed_twice_it_is_given_out_once(client, lesson) -> None:
+    made = str(uuid.uuid4())
+    codes = {give(client, lesson, id=made, name="Deck hands").json()["code"] for _ in range(3)}
+    assert len(codes) == Assignment.objects.count() == 1
+
+
+def test_what_nobody_has_begun_is_taken_back_and_brought_back(client, assignment) -> None:
+    path, page = f"/api/assignments/{assignment.id}/removed/", f"/api/study/{assignment.code}/"
+    assert client.post(path).status_code == 204
+    assert client.get(page).status_code == 404
+    assert client.get(f"/api/lessons/{assignment.edition.lesson_id}/assignments/").json() == []
+    assert client.delete(path).json()["code"] == assignment.code
+    assert client.get(page).status_code == 200
+
+
+def test_what_students_have_begun_is_not_taken_back(client, assignment, browser) -> None:
+    refused = client.post(f"/api/assignments/{assignment.id}/removed/")
+    assert (refused.status_code, refused.json()["code"]) == (409, "assignment_begun")
 
 
 def test_the_policy_changes_and_the_edition_stays(client, assignment) -> None:
@@ -119,18 +161,20 @@ def test_codes_have_no_letters_that_look_alike(assignment) -> None:
     assert not set(assignment.code) & set("il1o0")
 
 
-def test_a_shared_lesson_cannot_be_removed_from_under_its_students(client, lesson, assignment) -> None:
-    answer = client.delete(f"/api/lessons/{lesson.id}/")
-    assert (answer.status_code, answer.json()["code"]) == (409, "lesson_shared")
+def test_a_shared_lesson_is_removed_but_stays_for_its_students(client, lesson, assignment) -> None:
+    path = f"/api/lessons/{lesson.id}/removed/"
+    assert client.post(path).status_code == 204
+    assert client.get(f"/api/study/{assignment.code}/").status_code == 200
+    assert client.delete(path).json()["code"] == "lesson_shared"
     assert lesson.recording.folder.exists()
 
 
 def test_items_nobody_looked_at_go_along_only_by_saying_so(client, lesson) -> None:
     lesson.items.filter(content__kind="gap").update(seen=False)
-    refused = give(client, lesson)
-    assert refused.json()["code"] == "items_unseen"
-    assert not Assignment.objects.exists()
-    assert give(client, lesson, with_unseen=True).status_code == 201
+    assert give(client, lesson).json()["item_count"] == 2
+    assert give(client, lesson, with_unseen=True).json()["item_count"] == 3
+    lesson.items.update(seen=False)
+    assert give(client, lesson).json()["code"] == "items_unseen"
 
 
 @pytest.mark.parametrize("act", ["change", "decide", "take"])

@@ -278,6 +278,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/removed/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take it back, as long as nobody has begun. */
+        post: operations["assignments_removed_create"];
+        /** @description Bring back what was taken back. */
+        delete: operations["assignments_removed_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/segments/{number}/": {
         parameters: {
             query?: never;
@@ -380,6 +398,23 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/folders/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Rename a folder, or put all that it holds into another. */
+        patch: operations["folders_partial_update"];
         trace?: never;
     };
     "/api/hosts/search/": {
@@ -550,8 +585,7 @@ export interface paths {
         get: operations["lessons_retrieve"];
         put?: never;
         post?: never;
-        /** @description A view that answers with the lesson's desk. */
-        delete: operations["lessons_destroy"];
+        delete?: never;
         options?: never;
         head?: never;
         /** @description A view that answers with the lesson's desk. */
@@ -604,6 +638,23 @@ export interface paths {
         put?: never;
         /** @description A view for a signed-in teacher. */
         post: operations["lessons_choose_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/copy/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The lesson once more, as a lesson of its own. */
+        post: operations["lessons_copy_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -729,6 +780,25 @@ export interface paths {
         /** @description Mark one answer as a student's would be; the tries so far come with it. */
         post: operations["lessons_rehearsal_create"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/removed/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Bring it back. */
+        put: operations["lessons_removed_update"];
+        /** @description Remove the lesson; it can be brought back for thirty days, and those who have it keep it. */
+        post: operations["lessons_removed_create"];
+        /** @description Let it go for good, with its recording. */
+        delete: operations["lessons_removed_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1244,6 +1314,7 @@ export interface components {
             qr: string;
             readonly state: string;
             readonly item_count: number;
+            readonly student_count: number;
             /** Format: date-time */
             opens_at?: string | null;
             /** Format: date-time */
@@ -1757,11 +1828,17 @@ export interface components {
             text?: string;
             before?: string | null;
         };
+        /** @description ``after`` empty: out of any folder. */
+        PatchedFolderInRequest: {
+            before?: string;
+            after?: string;
+        };
         PatchedLessonInRequest: {
             title?: string;
             folder?: string;
         };
         PatchedPolicyInRequest: {
+            name?: string;
             /** Format: date-time */
             opens_at?: string | null;
             /** Format: date-time */
@@ -2005,7 +2082,10 @@ export interface components {
         };
         /** @enum {string} */
         SeverityEnum: "error" | "look" | "hint";
+        /** @description ``id``: made by the browser, so that pressing twice gives out once. */
         ShareInRequest: {
+            /** @default  */
+            name: string;
             /** Format: date-time */
             opens_at?: string | null;
             /** Format: date-time */
@@ -2020,8 +2100,8 @@ export interface components {
             shuffle?: boolean;
             time_limits?: boolean;
             grace_min?: number;
-            /** @default  */
-            name: string;
+            /** Format: uuid */
+            id?: string | null;
             /** @default false */
             with_unseen: boolean;
         };
@@ -2752,6 +2832,46 @@ export interface operations {
             };
         };
     };
+    assignments_removed_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    assignments_removed_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     assignments_segments_retrieve: {
         parameters: {
             query?: never;
@@ -2925,6 +3045,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FoundOut"][];
                 };
+            };
+        };
+    };
+    folders_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedFolderInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3176,6 +3318,7 @@ export interface operations {
             query?: {
                 folder?: string;
                 q?: string;
+                removed?: string;
             };
             header?: never;
             path?: never;
@@ -3234,26 +3377,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
                 };
-            };
-        };
-    };
-    lessons_destroy: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                lesson_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };
@@ -3374,6 +3497,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChosenOut"];
+                };
+            };
+        };
+    };
+    lessons_copy_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"];
                 };
             };
         };
@@ -3663,6 +3807,66 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProgressOut"];
                 };
+            };
+        };
+    };
+    lessons_removed_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lessons_removed_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lessons_removed_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,6 +1,7 @@
 import { Navigate, Outlet, useLocation } from "react-router";
 import { Boundary } from "../ui/Boundary";
 import { NotYet } from "../ui/Notice";
+import { UndoOffer } from "../ui/Undo";
 import { useSession } from "./session";
 
 /** Lets only a signed-in teacher through; where they wanted to go is kept over the sign-in. */
@@ -12,8 +13,10 @@ export function SignedIn() {
     return <Navigate to={`/sign-in?to=${encodeURIComponent(place.pathname + place.search + place.hash)}`} replace />;
   }
   return (
-    <Boundary of={place.pathname}>
-      <Outlet />
-    </Boundary>
+    <UndoOffer of={place.pathname}>
+      <Boundary of={place.pathname}>
+        <Outlet />
+      </Boundary>
+    </UndoOffer>
   );
 }

@@ -5,14 +5,18 @@ import { api } from "../api/client";
 import { moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
+import { ChangeDialog } from "./ChangeDialog";
 import { type Assignment, useForgetAssignments } from "./queries";
 import { Said } from "./Said";
 
+type Props = { assignment: Assignment; lesson: string; removed: (assignment: Assignment) => void };
+
 /** One assignment: link, code, QR, and its times. */
-export function Given({ assignment, lesson }: { assignment: Assignment; lesson: string }) {
+export function Given({ assignment, lesson, removed }: Props) {
   const { t, i18n } = useTranslation();
   const [error, setError] = useState<unknown>(null);
   const [copied, setCopied] = useState(false);
+  const [changing, setChanging] = useState(false);
   const forget = useForgetAssignments(lesson);
   const a = assignment;
   const path = { params: { path: { assignment_id: a.id } } };
@@ -24,6 +28,7 @@ export function Given({ assignment, lesson }: { assignment: Assignment; lesson: 
     )
       .then(forget)
       .catch(setError);
+  const remove = () => api.POST("/api/assignments/{assignment_id}/removed/", path).then(() => removed(a), setError);
   const copy = async () => {
     await navigator.clipboard?.writeText(a.link).catch(() => undefined);
     setCopied(true);
@@ -31,6 +36,7 @@ export function Given({ assignment, lesson }: { assignment: Assignment; lesson: 
   const times = [
     t(`share.state.${a.state}`),
     a.opens_at && a.state === "not_yet" ? t("share.opensAt", { at: moment(a.opens_at, i18n.language) }) : "",
+    a.student_count > 0 ? t("share.students", { count: a.student_count }) : "",
     a.due_at ? t("study.due", { at: moment(a.due_at, i18n.language) }) : "",
   ];
   return (
@@ -69,9 +75,18 @@ export function Given({ assignment, lesson }: { assignment: Assignment; lesson: 
           <Button small onClick={turn}>
             {t(shut ? "share.openAgain" : "share.close")}
           </Button>
+          <Button small onClick={() => setChanging(true)}>
+            {t("share.change")}
+          </Button>
+          {a.student_count === 0 && (
+            <Button small onClick={remove}>
+              {t("share.remove")}
+            </Button>
+          )}
         </div>
         <ErrorNotice error={error} />
         <Said policy={a} />
+        {changing && <ChangeDialog assignment={a} close={() => setChanging(false)} changed={forget} />}
       </div>
     </article>
   );

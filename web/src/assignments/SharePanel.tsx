@@ -1,19 +1,24 @@
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 import { ApiError, api } from "../api/client";
+import { newId } from "../app/ids";
 import type { Desk, Item } from "../desk/queries";
 import { Button } from "../ui/Button";
-import { Field, OneOf, Toggle } from "../ui/Field";
+import { Field, Toggle } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { useUndo } from "../ui/Undo";
 import { Given } from "./Given";
 import { type Policy, useAssignments, useForgetAssignments } from "./queries";
+import { Rules, Times } from "./Rules";
 import { Said } from "./Said";
 
 /** Giving the lesson out, and what was given out before. */
 export function SharePanel({ desk }: { desk: Desk }) {
   const { t } = useTranslation();
   const given = useAssignments(desk.id);
+  const forget = useForgetAssignments(desk.id);
+  const undo = useUndo();
   return (
     <main className="grid flex-1 gap-8 overflow-y-auto bg-sheet p-6 lg:grid-cols-[minmax(320px,580px)_1fr]">
       <ShareForm desk={desk} />
@@ -22,12 +27,23 @@ export function SharePanel({ desk }: { desk: Desk }) {
         <ErrorNotice error={given.error} />
         {given.data?.length === 0 && <p className="text-quiet">{t("share.notYet")}</p>}
         {given.data?.map((a) => (
-          <Given key={a.id} assignment={a} lesson={desk.id} />
+          <Given
+            key={a.id}
+            assignment={a}
+            lesson={desk.id}
+            removed={(gone) => {
+              forget();
+              undo.offer(t("share.removed", { name: gone.name }), () => bringBack(gone.id).then(forget));
+            }}
+          />
         ))}
       </section>
     </main>
   );
 }
+
+const bringBack = (id: string) =>
+  api.DELETE("/api/assignments/{assignment_id}/removed/", { params: { path: { assignment_id: id } } });
 
 const FIRST: Policy = {
   name: "",
@@ -48,12 +64,20 @@ const FIRST: Policy = {
 function ShareForm({ desk }: { desk: Desk }) {
   const { t } = useTranslation();
   const [policy, setPolicy] = useState(FIRST);
+  // What is pressed twice is given out once: a new id comes with a change alone.
+  const [id, setId] = useState(newId);
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   const forget = useForgetAssignments(desk.id);
-  const put = (part: Partial<Policy>) => setPolicy({ ...policy, ...part });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a lesson that was changed is given out anew
+  useEffect(() => setId(newId()), [desk.version]);
+  const put = (part: Partial<Policy>) => {
+    setPolicy({ ...policy, ...part });
+    setId(newId());
+  };
   const mine = desk.items.filter((i) => i.place === "lesson");
   const undecided = mine.filter((i) => i.undecided);
+  const going = mine.filter((i) => i.seen || policy.with_unseen).length;
   const timed = mine.some((i) => i.content.time_limit_s);
   const share = async (e: FormEvent) => {
     e.preventDefault();
@@ -62,7 +86,7 @@ function ShareForm({ desk }: { desk: Desk }) {
     try {
       await api.POST("/api/lessons/{lesson_id}/assignments/", {
         params: { path: { lesson_id: desk.id } },
-        body: policy,
+        body: { ...policy, id },
       });
       forget();
     } catch (refused) {
@@ -73,7 +97,7 @@ function ShareForm({ desk }: { desk: Desk }) {
   return (
     <form onSubmit={share}>
       <h2 className="mb-1 text-lg font-semibold">{t("share.title")}</h2>
-      <p className="mb-4 text-quiet">{t("share.freezes", { count: mine.length })}</p>
+      <p className="mb-4 text-quiet">{t("share.freezes")}</p>
       {undecided.length > 0 && (
         <div className="mb-4 border-l-4 border-brick bg-blush px-3 py-2">
           <p>{t("share.undecided", { count: undecided.length })}</p>
@@ -106,8 +130,8 @@ function ShareForm({ desk }: { desk: Desk }) {
       {!(error instanceof ApiError && error.code === "items_undecided" && undecided.length) && (
         <ErrorNotice error={error} />
       )}
-      <Button look="main" type="submit" disabled={busy}>
-        {t("share.do")}
+      <Button look="main" type="submit" disabled={busy || going === 0}>
+        {going === mine.length ? t("share.do") : t("share.doSome", { count: going, all: mine.length })}
       </Button>
     </form>
   );
@@ -122,94 +146,10 @@ function Unseen({ items, on, change }: { items: Item[]; on: boolean; change: (on
   return (
     <div className={`mb-4 ${unseen ? "border-l-4 border-amber bg-paper px-3 py-2" : ""}`}>
       <p>
-        {t("share.seen", { count: items.length - unseen })} {t("share.decided", { count: decided })}{" "}
+        {t("share.seen", { count: items.length - unseen })} {decided > 0 && t("share.decided", { count: decided })}{" "}
         {unseen > 0 && t("share.unseen", { count: unseen })}
       </p>
       {unseen > 0 && <Toggle label={t("share.withUnseen", { count: unseen })} on={on} change={change} />}
     </div>
-  );
-}
-
-type Part = { policy: Policy; put: (part: Partial<Policy>) => void };
-
-function Times({ policy, put }: Part) {
-  const { t } = useTranslation();
-  return (
-    <div className="grid grid-cols-[repeat(auto-fit,minmax(11.25rem,1fr))] gap-x-3">
-      {(["opens_at", "due_at", "closes_at"] as const).map((name) => (
-        <Field key={name} label={t(`share.${name}`)}>
-          <input
-            type="datetime-local"
-            className="field !px-1.5 text-[13.5px]"
-            value={local(policy[name])}
-            onChange={(e) => put({ [name]: e.target.value ? new Date(e.target.value).toISOString() : null })}
-          />
-        </Field>
-      ))}
-    </div>
-  );
-}
-
-function local(iso: string | null | undefined): string {
-  if (!iso) return "";
-  const at = new Date(iso);
-  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-}
-
-const GRACES_MIN = [0, 60, 24 * 60, 3 * 24 * 60];
-
-function Rules({ policy, put }: Part) {
-  const { t } = useTranslation();
-  return (
-    <>
-      <Field label={t("share.attempts")}>
-        <input
-          className="field !w-20"
-          type="number"
-          min={1}
-          max={10}
-          value={policy.attempts}
-          onChange={(e) => put({ attempts: Math.min(10, Math.max(1, Number(e.target.value))) })}
-        />
-      </Field>
-      <OneOf
-        label={t("share.feedback")}
-        value={policy.feedback ?? "at_once"}
-        change={(feedback) => put({ feedback })}
-        options={(["at_once", "at_end", "after_closing"] as const).map((value) => ({
-          value,
-          label: t(`share.feedback.${value}`),
-        }))}
-      />
-      <OneOf
-        label={t("share.skipping")}
-        value={policy.skipping ?? "freely"}
-        change={(skipping) => put({ skipping })}
-        options={(["freely", "watched", "not_at_all"] as const).map((value) => ({
-          value,
-          label: t(`share.skipping.${value}`),
-        }))}
-      />
-      <Field label={t("share.grace")} help={t("share.graceHelp")}>
-        <select
-          className="field !w-auto"
-          value={policy.grace_min ?? 60}
-          onChange={(e) => put({ grace_min: Number(e.target.value) })}
-        >
-          {GRACES_MIN.map((minutes) => (
-            <option key={minutes} value={minutes}>
-              {minutes ? t("share.graceHours", { count: minutes / 60 }) : t("share.graceNone")}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <Toggle label={t("share.showKey")} on={policy.show_key ?? true} change={(show_key) => put({ show_key })} />
-      <Toggle
-        label={t("share.offerNotSure")}
-        on={policy.offer_not_sure ?? true}
-        change={(offer_not_sure) => put({ offer_not_sure })}
-      />
-      <Toggle label={t("share.shuffle")} on={policy.shuffle ?? false} change={(shuffle) => put({ shuffle })} />
-    </>
   );
 }

@@ -4,28 +4,35 @@ import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
 import { Header, Who } from "../app/Header";
 import { useKeys } from "../app/keys";
-import { clock, moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice, useSentence, Waiting } from "../ui/Notice";
+import { Folders } from "./Folders";
 import { JobSteps } from "./JobSteps";
 import {
+  DELETED,
   errorOfJob,
-  type Given,
+  foldersOf,
   isOpen,
   type Job,
   type LessonRow,
+  ORDERS,
+  type Order,
+  type Shelf,
+  sorted,
   useJobActs,
   useJobs,
   useLessons,
   useOverview,
 } from "./queries";
+import { DeletedRows, Rows } from "./Rows";
 
 /** Every lesson, newest first, with what waits. */
 export function LessonsPage() {
   const { t } = useTranslation();
   const go = useNavigate();
   const [words, setWords] = useState("");
-  const [folder, setFolder] = useState<string>();
+  const [folder, setFolder] = useState<Shelf>();
+  const [order, setOrder] = useState<Order>("newest");
   const find = useRef<HTMLInputElement>(null);
   const every = useLessons("", undefined);
   const lessons = useLessons(words, folder);
@@ -49,15 +56,27 @@ export function LessonsPage() {
         <Folders lessons={every.data ?? []} folder={folder} choose={setFolder} />
         <main className="px-6 py-4">
           <h1 className="sr-only">{t("lessons.title")}</h1>
-          <input
-            ref={find}
-            type="search"
-            className="field"
-            placeholder={t("lessons.find")}
-            aria-label={t("lessons.find")}
-            value={words}
-            onChange={(e) => setWords(e.target.value)}
-          />
+          <div className="flex flex-wrap items-center gap-3">
+            <input
+              ref={find}
+              type="search"
+              className="field min-w-52 !w-auto flex-1"
+              placeholder={t("lessons.find")}
+              aria-label={t("lessons.find")}
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
+            />
+            <label className="flex items-center gap-2 text-[14px] text-quiet">
+              {t("lessons.sort")}
+              <select className="field !w-auto" value={order} onChange={(e) => setOrder(e.target.value as Order)}>
+                {ORDERS.map((o) => (
+                  <option key={o} value={o}>
+                    {t(`lessons.sort.${o}`)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </div>
           {words.trim() && (
             <Link className="mt-1 inline-block text-teal underline" to={`/find?q=${encodeURIComponent(words)}`}>
               {t("find.everywhere", { words })}
@@ -66,113 +85,19 @@ export function LessonsPage() {
           <ErrorNotice error={lessons.error} />
           {lessons.isPending ? (
             <Waiting />
+          ) : folder === DELETED ? (
+            <DeletedRows rows={lessons.data ?? []} />
           ) : (
-            <Rows rows={lessons.data ?? []} searching={words !== "" || folder !== undefined} />
+            <Rows
+              rows={sorted(lessons.data ?? [], order)}
+              folders={foldersOf(every.data ?? [])}
+              searching={words !== "" || folder !== undefined}
+            />
           )}
         </main>
         <WaitingForYou lessons={every.data ?? []} />
       </div>
     </>
-  );
-}
-
-function Folders(props: {
-  lessons: LessonRow[];
-  folder: string | undefined;
-  choose: (folder: string | undefined) => void;
-}) {
-  const { t } = useTranslation();
-  const counts = new Map<string, number>();
-  for (const l of props.lessons) if (l.folder) counts.set(l.folder, (counts.get(l.folder) ?? 0) + 1);
-  const rows: [string | undefined, string, number][] = [
-    [undefined, t("lessons.all"), props.lessons.length],
-    ...[...counts].sort().map(([name, n]): [string, string, number] => [name, name, n]),
-  ];
-  return (
-    <nav aria-label={t("lessons.folders")} className="border-r border-rule bg-paper p-4">
-      {rows.map(([value, name, n]) => (
-        <button
-          key={name}
-          type="button"
-          aria-current={props.folder === value}
-          onClick={() => props.choose(value)}
-          className={`flex w-full justify-between rounded px-2 py-1.5 text-left ${props.folder === value ? "bg-sand font-semibold" : ""}`}
-        >
-          <span>{name}</span> <span className="text-quiet">{n}</span>
-        </button>
-      ))}
-    </nav>
-  );
-}
-
-function Rows({ rows, searching }: { rows: LessonRow[]; searching: boolean }) {
-  const { t } = useTranslation();
-  const overview = useOverview();
-  // The newest assignment of a lesson comes first, and stands.
-  const given = new Map([...(overview.data ?? [])].reverse().map((g) => [g.lesson_id ?? "", g] as const));
-  if (rows.length === 0) {
-    return <p className="py-10 text-center text-quiet">{t(searching ? "lessons.noneFound" : "lessons.none")}</p>;
-  }
-  return (
-    <ul>
-      {rows.map((l) => (
-        <li key={l.id} className="flex items-center gap-4 border-b border-rule py-4">
-          {l.poster_url ? (
-            <img src={l.poster_url} alt="" className="h-14 w-24 rounded-[3px] object-cover" />
-          ) : (
-            <span className="h-14 w-24 rounded-[3px] bg-sand" />
-          )}
-          <div className="min-w-0 flex-1">
-            <Link to={`/lessons/${l.id}`} className="font-script text-[18px] font-semibold hover:underline">
-              {l.title}
-            </Link>
-            <p className="text-[14px] text-quiet">
-              {[l.folder, clock(l.duration_ms), t("lessons.items", { count: l.item_count })]
-                .filter(Boolean)
-                .join(" · ")}
-            </p>
-            <Pauses lesson={l} />
-          </div>
-          <p className="text-right text-[14px]">
-            {l.undecided > 0 && <b className="block">{t("lessons.toDecide", { count: l.undecided })}</b>}
-            {given.has(l.id) ? (
-              <Standing given={given.get(l.id)} />
-            ) : (
-              <span className="text-quiet">{t(l.item_count > 0 ? "lessons.notShared" : "lessons.noItems")}</span>
-            )}
-          </p>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-/** How far the class is that has the lesson. */
-function Standing({ given }: { given: Given | undefined }) {
-  const { t, i18n } = useTranslation();
-  if (!given) return null;
-  return (
-    <>
-      <b className="block">{t("lessons.finished", { finished: given.finished, count: given.joined })}</b>
-      {given.due_at && (
-        <span className="block text-quiet">{t("study.due", { at: moment(given.due_at, i18n.language) })}</span>
-      )}
-    </>
-  );
-}
-
-function Pauses({ lesson }: { lesson: LessonRow }) {
-  return (
-    <div className="relative mt-2 h-3 max-w-md" aria-hidden="true">
-      <div className="absolute top-1/2 h-0.5 w-full bg-rule" />
-      {lesson.pauses.map((p) => (
-        <span
-          key={p}
-          style={{ left: `${(p / Math.max(1, lesson.duration_ms)) * 100}%` }}
-          className="absolute h-3 w-1.5 border-x-2 border-amber bg-sheet"
-        />
-      ))}
-    </div>
   );
 }
 

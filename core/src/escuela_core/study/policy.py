@@ -22,6 +22,13 @@ class PolicyTimesError(EscuelaError):
         super().__init__("The times must come in this order: opens, due, closes.")
 
 
+class PolicyPastError(EscuelaError):
+    code = "policy_past"
+
+    def __init__(self, which: str) -> None:
+        super().__init__("The time when it is due or closes has passed already; choose one to come.", which=which)
+
+
 class PolicyAttemptsError(EscuelaError):
     code = "policy_attempts"
 
@@ -63,6 +70,13 @@ class Policy:
             raise PolicyAttemptsError
         if not 0 <= self.grace_min <= MOST_GRACE_MIN:
             raise PolicyGraceError
+
+    def require_ahead(self, now: datetime, before: Policy | None = None) -> None:
+        """Raises PolicyPastError where a time to hand in, new or other than ``before``, has passed already."""
+        for which in ("due_at", "closes_at"):
+            at = getattr(self, which)
+            if at is not None and at <= now and (before is None or at != getattr(before, which)):
+                raise PolicyPastError(which)
 
     def state(self, now: datetime) -> State:
         """Whether answers are taken at ``now``; between due and closes they are taken and count as late."""

@@ -1,0 +1,63 @@
+"""A lesson once more, with a recording of its own: what is changed in the one leaves the other as it is."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import uuid
+from typing import TypeVar
+
+from django.db import models, transaction
+
+from apps.lessons.jobs import request_check
+from apps.lessons.models import Item, Lesson
+from apps.recordings import room
+from apps.recordings.models import Recording, SentenceReading, media_key
+
+M = TypeVar("M", bound=models.Model)
+
+
+def copy(lesson: Lesson) -> Lesson:
+    """Words, segments, items and materials as they are, without the history and what was given out.
+
+    Raises ``quota`` where the recording does not fit twice.
+    """
+    source = lesson.recording
+    room.require(source.owner, sum(f.stat().st_size for f in source.folder.glob("*")))
+    recording_id = uuid.uuid4()
+    target = Recording(id=recording_id).folder
+    # The same bytes under a second name: nothing changes a file of a recording in place.
+    shutil.copytree(source.folder, target, copy_function=os.link)
+    try:
+        with transaction.atomic():
+            recording = _again(source, id=recording_id, media_key=media_key())
+            _copy_script(source, recording)
+            title = f"{lesson.title[:290]} (2)"
+            fresh = _again(lesson, id=uuid.uuid4(), recording=recording, title=title, checked_version=0)
+            for rows in (lesson.segments, lesson.items.exclude(place=Item.Place.DROPPED), lesson.materials):
+                for row in rows.all():
+                    _again(row, id=uuid.uuid4(), lesson=fresh)
+    except BaseException:
+        shutil.rmtree(target, ignore_errors=True)
+        raise
+    request_check(fresh)
+    return fresh
+
+
+def _copy_script(source: Recording, recording: Recording) -> None:
+    """Sentences with what reading them gave, and captions in other languages."""
+    readings = {r.sentence_id: r for r in SentenceReading.objects.filter(sentence__recording=source)}
+    for sentence in source.sentences.all():
+        fresh = _again(sentence, id=None, recording=recording)
+        if sentence.id in readings:
+            _again(readings[sentence.id], sentence=fresh)
+    for track in source.tracks.all():
+        _again(track, id=None, recording=recording)
+
+
+def _again(row: M, **other: object) -> M:
+    """A new row like ``row``, but for the fields in ``other``."""
+    kept = {f.attname: getattr(row, f.attname) for f in row._meta.concrete_fields if f.name not in other}  # noqa: SLF001
+    fresh = type(row)(**kept | other)
+    fresh.save(force_insert=True)
+    return fresh

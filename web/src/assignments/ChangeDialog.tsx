@@ -1,0 +1,62 @@
+import { type FormEvent, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { api } from "../api/client";
+import { Button } from "../ui/Button";
+import { Dialog } from "../ui/Dialog";
+import { Field } from "../ui/Field";
+import { ErrorNotice } from "../ui/Notice";
+import type { Assignment, Policy } from "./queries";
+import { Rules, Times } from "./Rules";
+import { Said } from "./Said";
+
+type Props = { assignment: Assignment; close: () => void; changed: () => void };
+
+/** Another name, other times and rules for what students have already; the lesson in it stays as it was shared. */
+export function ChangeDialog({ assignment, close, changed }: Props) {
+  const { t } = useTranslation();
+  const [policy, setPolicy] = useState<Policy>({ ...assignment, with_unseen: false });
+  const [error, setError] = useState<unknown>(null);
+  const put = (part: Partial<Policy>) => setPolicy({ ...policy, ...part });
+  const save = (e: FormEvent) => {
+    e.preventDefault();
+    setError(null);
+    const { name, opens_at, due_at, closes_at, attempts, feedback, show_key } = policy;
+    const { skipping, offer_not_sure, shuffle, grace_min } = policy;
+    const body = {
+      ...{ name, opens_at, due_at, closes_at, attempts, feedback, show_key },
+      ...{ skipping, offer_not_sure, shuffle, grace_min },
+    };
+    api
+      .PATCH("/api/assignments/{assignment_id}/", { params: { path: { assignment_id: assignment.id } }, body })
+      .then(() => {
+        changed();
+        close();
+      })
+      .catch(setError);
+  };
+  return (
+    <Dialog title={t("share.changeTitle", { name: assignment.name })} close={close}>
+      <form onSubmit={save}>
+        <Field label={t("share.name")}>
+          <input
+            className="field"
+            value={policy.name}
+            onChange={(e) => put({ name: e.target.value })}
+            maxLength={120}
+            dir="auto"
+          />
+        </Field>
+        <Times policy={policy} put={put} />
+        <Rules policy={policy} put={put} />
+        <Said policy={policy} />
+        <ErrorNotice error={error} />
+        <div className="mt-3 flex gap-2">
+          <Button look="main" type="submit">
+            {t("recording.save")}
+          </Button>
+          <Button onClick={close}>{t("shared.cancel")}</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

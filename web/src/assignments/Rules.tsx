@@ -1,0 +1,90 @@
+import { useTranslation } from "react-i18next";
+import { Field, OneOf, Toggle } from "../ui/Field";
+import type { Policy } from "./queries";
+
+/** ``put`` changes a part of the rules. */
+type Part = { policy: Policy; put: (part: Partial<Policy>) => void };
+
+/** When it opens, is due, closes. */
+export function Times({ policy, put }: Part) {
+  const { t } = useTranslation();
+  return (
+    <div className="grid grid-cols-[repeat(auto-fit,minmax(11.25rem,1fr))] gap-x-3">
+      {(["opens_at", "due_at", "closes_at"] as const).map((name) => (
+        <Field key={name} label={t(`share.${name}`)}>
+          <input
+            type="datetime-local"
+            className="field !px-1.5 text-[13.5px]"
+            value={local(policy[name])}
+            onChange={(e) => put({ [name]: e.target.value ? new Date(e.target.value).toISOString() : null })}
+          />
+        </Field>
+      ))}
+    </div>
+  );
+}
+
+function local(iso: string | null | undefined): string {
+  if (!iso) return "";
+  const at = new Date(iso);
+  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+}
+
+const GRACES_MIN = [0, 60, 24 * 60, 3 * 24 * 60];
+
+/** How it is answered, what is told, what students may do. */
+export function Rules({ policy, put }: Part) {
+  const { t } = useTranslation();
+  return (
+    <>
+      <Field label={t("share.attempts")}>
+        <input
+          className="field !w-20"
+          type="number"
+          min={1}
+          max={10}
+          value={policy.attempts}
+          onChange={(e) => put({ attempts: Math.min(10, Math.max(1, Number(e.target.value))) })}
+        />
+      </Field>
+      <OneOf
+        label={t("share.feedback")}
+        value={policy.feedback ?? "at_once"}
+        change={(feedback) => put({ feedback })}
+        options={(["at_once", "at_end", "after_closing"] as const).map((value) => ({
+          value,
+          label: t(`share.feedback.${value}`),
+        }))}
+      />
+      <OneOf
+        label={t("share.skipping")}
+        value={policy.skipping ?? "freely"}
+        change={(skipping) => put({ skipping })}
+        options={(["freely", "watched", "not_at_all"] as const).map((value) => ({
+          value,
+          label: t(`share.skipping.${value}`),
+        }))}
+      />
+      <Field label={t("share.grace")} help={t("share.graceHelp")}>
+        <select
+          className="field !w-auto"
+          value={policy.grace_min ?? 60}
+          onChange={(e) => put({ grace_min: Number(e.target.value) })}
+        >
+          {GRACES_MIN.map((minutes) => (
+            <option key={minutes} value={minutes}>
+              {minutes ? t("share.graceHours", { count: minutes / 60 }) : t("share.graceNone")}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <Toggle label={t("share.showKey")} on={policy.show_key ?? true} change={(show_key) => put({ show_key })} />
+      <Toggle
+        label={t("share.offerNotSure")}
+        on={policy.offer_not_sure ?? true}
+        change={(offer_not_sure) => put({ offer_not_sure })}
+      />
+      <Toggle label={t("share.shuffle")} on={policy.shuffle ?? false} change={(shuffle) => put({ shuffle })} />
+    </>
+  );
+}
