@@ -31,6 +31,7 @@ STATUS = {
     "lesson_shared": 409,
     "assignment_begun": 409,
     "not_removed": 409,
+    "segment_has_items": 409,
     "still_checking": 409,
     "nothing_to_undo": 409,
     "upload_too_large": 413,

@@ -153,6 +153,12 @@ def lesson(teacher: User) -> Lesson:
     return make_lesson(teacher, (CHOICE, OPEN, GAP))
 
 
+def was_shut(assignment: Assignment, ago: timedelta) -> None:
+    """As if it had been closed by hand so long ago."""
+    assignment.shut_at = timezone.now() - ago
+    assignment.save()
+
+
 def item_with(lesson: Lesson, kind: str) -> Item:
     return next(i for i in lesson.items.all() if i.content["kind"] == kind)
 

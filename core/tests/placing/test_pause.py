@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 from escuela_core.placing import Whereabouts, place, whereabouts
 from escuela_core.placing.pause import CLOSE_MS, LIKELY_ERROR_MS, PauseOutsideError, inside_word, within_recording
 from escuela_core.timeline import Span
+from escuela_core.transcripts import Sentence, Transcript, Word
 
 TALK = spoken(LOCK)
 SILENCES = [Span(s.end_ms, s.end_ms + GAP_MS) for s in TALK.sentences]
@@ -107,3 +108,39 @@ def test_a_pause_in_the_middle_of_speech_has_no_silence_and_one_before_all_words
     evidence = span_of(TALK, "six minutes")
     assert whereabouts(evidence.start_ms + 500, TALK, SILENCES).silence_ms == 0
     assert whereabouts(0, TALK, []) == Whereabouts(0, "", 0, 0)
+
+
+def talk(*texts: str, apart_ms: int = 300) -> Transcript:
+    """Sentences of two seconds, one after the other."""
+    step = 2_000 + apart_ms
+    said = [Sentence((Word(n * step, n * step + 2_000, t, "aligned"),)) for n, t in enumerate(texts)]
+    return Transcript("en", len(texts) * step, tuple(said))
+
+
+@pytest.mark.parametrize(
+    ("texts", "number"),
+    [
+        (("How long does it take?", "Six minutes.", "Then we go on."), 1),
+        (("How long does it take?", "Six?", "Then we go on."), 1),
+        (("The gate opens,", "and the boat goes in.", "We wait."), 1),
+        (("The gate opens", "and the boat goes in.", "We wait.", "Then it shuts."), 1),
+        (("The gate opens.", "and the boat goes in.", "We wait."), 0),
+        (("the gate opens", "and the boat goes in", "we wait"), 0),
+    ],
+)
+def test_a_pause_waits_for_the_end_of_the_clause_and_for_the_answer(texts: tuple[str, ...], number: int) -> None:
+    said = talk(*texts)
+    silences = [Span(s.end_ms, s.end_ms + 300) for s in said.sentences]
+    at_ms = place([said.sentences[0].span], said, silences).at_ms
+    assert said.sentences[number].end_ms < at_ms < said.sentences[number].end_ms + 300
+
+
+def test_what_follows_much_later_is_not_waited_for() -> None:
+    said = talk("How long does it take?", "Six minutes.", apart_ms=9_000)
+    assert place([said.sentences[0].span], said, []).at_ms < said.sentences[1].start_ms
+
+
+def test_where_words_are_guessed_a_silence_does_not_make_their_pause_sure() -> None:
+    guessed = Transcript("en", 9_000, (Sentence((Word(0, 5_000, "Somewhere.", "guessed"),)),))
+    told = whereabouts(5_100, guessed, [Span(5_000, 5_400)])
+    assert (told.silence_ms, told.likely_error_ms) == (400, LIKELY_ERROR_MS["guessed"])

@@ -76,3 +76,23 @@ def test_captions_beyond_the_recording_are_refused_by_line() -> None:
 def test_a_file_without_times_says_so() -> None:
     with pytest.raises(CaptionsNoCuesError):
         read_captions(b"just some prose, no times at all", language="en")
+
+
+NAMES = ("Ana", "Bo", "Cleo", "Dora")
+LINE = "The keeper shuts the gate and then he opens the sluice so that the water can run in from above."
+
+
+def test_a_listing_with_a_line_every_half_minute_shares_its_words_out_up_to_the_next() -> None:
+    text = "".join(f"{at // 60}:{at % 60:02} {NAMES[at // 30]}, {LINE} {LINE} {LINE}\n" for at in (0, 30, 60, 90))
+    read = read_captions(text.encode(), language="en", duration_ms=120_000)
+    ends = [s.end_ms for s in read.sentences]
+    assert len(ends) == 12
+    assert all(abs(ends[n] - at) < 3_000 for n, at in enumerate(range(10_000, 121_000, 10_000)))
+    assert not read.sentences[1].is_sure
+    near = read_captions(f"0:00 {LINE}\n0:08 {LINE}\n".encode(), language="en", duration_ms=16_000)
+    assert all(s.is_sure for s in near.sentences)
+
+
+def test_a_short_line_before_a_long_silence_is_not_drawn_out() -> None:
+    read = read_captions(b"0:00 Good evening.\n1:00 Now we begin.\n", language="en", duration_ms=70_000)
+    assert read.sentences[0].end_ms < 4_000

@@ -78,3 +78,22 @@ def test_a_corrected_word_keeps_its_time_and_added_ones_share_it() -> None:
     assert [(w.start_ms, w.end_ms) for w in new] == [(w.start_ms, w.end_ms) for w in old]
     more = corrected(old, "The oak gate holds firmly.".split())
     assert (more[0].start_ms, more[-1].end_ms) == (old[0].start_ms, old[-1].end_ms)
+
+
+def test_rows_of_words_that_were_not_found_spread_over_what_is_spoken_and_are_no_longer_relied_on() -> None:
+    said = prose.read("One two. Lost words here and more of them.")
+    spans = [Span(0, 400), Span(500, 900), *[None] * 7]
+    silences = [Span(900, 5_000), Span(8_000, 10_000)]
+    told = timing.from_prose(said, spans, language="en", duration_ms=10_000, silences=silences)
+    first, last = told.sentences
+    assert (first.is_sure, last.is_sure) == (True, False)
+    assert last.words[1].start_ms >= 5_000
+    assert 7_000 < last.end_ms <= 8_000
+
+
+def test_two_words_not_found_are_an_estimate_between_their_neighbours() -> None:
+    said = prose.read("One two three four.")
+    spans = [Span(0, 400), None, None, Span(2_000, 2_300)]
+    told = timing.from_prose(said, spans, language="en", duration_ms=3_000)
+    assert [w.timing for w in told.words] == ["aligned", "estimated", "estimated", "aligned"]
+    assert told.sentences[0].is_sure

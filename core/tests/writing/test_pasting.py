@@ -1,5 +1,6 @@
 import pasting
 import pytest
+from conftest import span_of
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -120,3 +121,15 @@ def test_json_of_other_names_and_odd_values_is_read_or_left() -> None:
     gap = paste('[{"text": "The ___ turns.", "answers": ["wheel", "mill"], "marks": 2}]').items[0]
     assert isinstance(gap, Gap)
     assert (gap.answers, gap.marks) == (("wheel", "mill"), 2.0)
+
+
+def test_an_item_of_several_parts_is_asked_after_the_last_of_them(lock, lock_silences) -> None:
+    text = (
+        "Which of these are true of the gates?\n"
+        "*a) Marta Olivares built the first of oak\n*b) Those of today are made of steel\nc) They are made of rope"
+    )
+    (item,) = located(paste(text).items, lock, lock_silences)
+    assert [s.start_ms for s in item.item.evidence] == sorted(
+        span_of(lock, part).start_ms for part in ("first gates of oak", "gates of today")
+    )
+    assert item.item.pause_ms > span_of(lock, "gates of today").end_ms

@@ -175,6 +175,24 @@ def is_undecided(item: Item) -> bool:
     return has_error(item) and (item.decision != Item.Decision.KEPT_ANYWAY or stale)
 
 
+def is_open(item: Item) -> bool:
+    """Whether it is still to be decided: an undecided error, or what is worth a look and nobody has answered for."""
+    if is_undecided(item):
+        return True
+    if item.decision or item.content["kind"] == "note":
+        return False
+    report = item.report or {}
+    look = any(f["severity"] != "hint" for f in report.get("findings", []))
+    return look or report.get("verdict", "heard") != "heard"
+
+
+def rests_in(item: Item, start_ms: int, end_ms: int) -> bool:
+    """Whether what an item rests on, or else its pause, lies from ``start_ms`` to before ``end_ms``."""
+    evidence = item.content.get("evidence") or (item.report or {}).get("evidence") or []
+    at_ms = evidence[0]["start_ms"] if evidence else item.pause_ms
+    return at_ms is not None and start_ms <= at_ms < end_ms
+
+
 def _placed(lesson: Lesson, content: dict[str, Any]) -> dict[str, Any]:
     """``content`` with a pause, where it has evidence and none of its own. Raises PauseOutsideError."""
     duration_ms = lesson.recording.duration_ms or 1

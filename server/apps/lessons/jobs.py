@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from typing import Any
 
 from apps.lessons.items import stored
@@ -15,6 +15,8 @@ from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
 from escuela_core.checking import ItemReport, Mend, check
+from escuela_core.checking.claims import key_claims
+from escuela_core.items import Item as CoreItem
 
 UNDECIDED_PLACES = (Item.Place.LESSON, Item.Place.POOL)
 
@@ -44,20 +46,27 @@ def _check(lesson: Lesson) -> None:
     # Items of the lesson come first, so that of two twins the one in the pool carries the finding.
     items.sort(key=lambda i: (i.place != Item.Place.LESSON, i.position))
     reports = check(
-        [i.core() for i in items],
+        [_to_be_placed(i) for i in items],
         transcript,
         extract=stretches(lesson),
         silences=recording.silence_spans(),
         level=lesson.wishes.get("level", ""),
     )
     for item, report in zip(items, reports, strict=True):
-        if item.pause_ms is None and report.pause_ms is not None:
-            # Nobody has placed it yet: the sentence the check found decides.
+        if not item.pause_by_teacher and report.pause_ms is not None:
+            # The teacher has not placed it: the sentences it rests on decide.
             item.content = item.content | {"pause_ms": report.pause_ms}
         Item.objects.filter(id=item.id, version=item.version).update(
             report=report_data(item, report), content=item.content
         )
     Lesson.objects.filter(id=lesson.id, checked_version__lt=version).update(checked_version=version)
+
+
+def _to_be_placed(item: Item) -> CoreItem:
+    """The item as it is checked: one of several parts, each said somewhere, is placed after the last of them."""
+    core = item.core()
+    open_to_move = not item.pause_by_teacher and core.evidence and len(key_claims(core)) > 1
+    return replace(core, pause_ms=None) if open_to_move else core
 
 
 def report_data(item: Item, report: ItemReport) -> dict[str, Any]:

@@ -21,11 +21,17 @@ class TrackCuesOut(TrackOut):
 
 
 class SentenceOut(serializers.ModelSerializer[Sentence]):
+    """``is_sure``: whether its times can be relied on."""
+
     speaker = serializers.CharField(allow_null=True)
+    is_sure = serializers.SerializerMethodField()
 
     class Meta:
         model = Sentence
-        fields = ("id", "start_ms", "end_ms", "text", "speaker", "is_spoken")
+        fields = ("id", "start_ms", "end_ms", "text", "speaker", "is_spoken", "is_sure")
+
+    def get_is_sure(self, sentence: Sentence) -> bool:
+        return sentence.spoken().is_sure
 
 
 class CorrectIn(serializers.Serializer[object]):

@@ -6,9 +6,11 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
+from django.db.models import F
 
 from apps.lessons.history import changing
-from apps.lessons.models import Lesson, Segment
+from apps.lessons.items import rests_in
+from apps.lessons.models import Item, Lesson, Segment
 from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
 from escuela_core.segments import divide, dividing
@@ -21,7 +23,9 @@ from escuela_core.transcripts.formats import WRITTEN
 def make_lesson(recording: Recording) -> Lesson:
     """The lesson of a recording that has been read, divided into segments; made once."""
     lesson, made = Lesson.with_removed.get_or_create(
-        recording=recording, defaults={"owner": recording.owner, "title": recording.title}
+        recording=recording,
+        # Without items there is nothing to check yet.
+        defaults={"owner": recording.owner, "title": recording.title, "checked_version": 1},
     )
     if made:
         Segment.objects.bulk_create(_rows(lesson, recording.transcript(), fineness=0))
@@ -102,13 +106,26 @@ def move_segment(segment: Segment, sentence: Sentence) -> None:
         Segment.objects.filter(id=segment.id).update(start_ms=sentence.start_ms)
 
 
-def choose_segment(segment: Segment, *, takes_part: bool) -> None:
-    """Have a segment take part in the lesson, or leave it out; one at least stays."""
+def choose_segment(segment: Segment, *, takes_part: bool, items_to: str = "") -> None:
+    """Have a segment take part in the lesson, or leave it out; one at least stays.
+
+    What becomes of the items that rest in it, the pool or out with them, is to be said: else ``segment_has_items``.
+    """
     others = segment.lesson.segments.filter(takes_part=True).exclude(id=segment.id)
     if not takes_part and not others.exists():
         raise SentenceError("segment_last", "One segment at least takes part in the lesson.")
+    row = next(r for r in segment_rows(segment.lesson) if r["id"] == segment.id)
+    mine = segment.lesson.items.filter(place=Item.Place.LESSON)
+    resting = [] if takes_part else [i.id for i in mine if rests_in(i, row["start_ms"], row["end_ms"])]
+    if resting and not items_to:
+        raise SentenceError(
+            "segment_has_items",
+            f"{len(resting)} items rest in this segment; say whether they go to the pool or out with it.",
+            count=len(resting),
+        )
     with changing(segment.lesson, "choose_segment"):
         Segment.objects.filter(id=segment.id).update(takes_part=takes_part)
+        Item.objects.filter(id__in=resting).update(place=items_to, version=F("version") + 1)
 
 
 def stretches(lesson: Lesson, rows: Sequence[dict[str, Any]] | None = None) -> list[Span]:

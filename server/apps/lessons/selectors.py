@@ -11,7 +11,7 @@ from django.http import Http404
 from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
-from apps.lessons.items import is_undecided
+from apps.lessons.items import is_open, is_undecided
 from apps.lessons.models import Item, Lesson, Material, Segment
 from apps.lessons.segments import segment_rows, stretches
 from apps.recordings.models import Sentence
@@ -86,7 +86,7 @@ def row(lesson: Lesson) -> dict[str, Any]:
         "poster_url": lesson.recording.poster_url,
         "pauses": sorted({i.pause_ms for i in mine if i.pause_ms is not None}),
         "item_count": len(mine),
-        "undecided": sum(1 for i in mine if is_undecided(i)),
+        "to_decide": sum(map(is_open, mine)),
         "created_at": lesson.created_at,
     }
 
@@ -152,6 +152,7 @@ def item_row(item: Item) -> dict[str, Any]:
         "decision": item.decision,
         "decision_reason": item.decision_reason,
         "undecided": is_undecided(item),
+        "open": is_open(item),
         "seen": item.seen,
         "comes_apart": split(item.core()) is not None,
     }

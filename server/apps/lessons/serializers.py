@@ -124,6 +124,8 @@ class ReportOut(serializers.Serializer[object]):
 
 
 class ItemOut(serializers.Serializer[object]):
+    """``open``: still to be decided; ``undecided`` by an error that stops sharing."""
+
     id = serializers.UUIDField()
     place = serializers.ChoiceField(("pool", "lesson", "dropped"))
     content = ItemContent()
@@ -134,6 +136,7 @@ class ItemOut(serializers.Serializer[object]):
     decision = serializers.ChoiceField(("", "kept", "kept_anyway", "mended"))
     decision_reason = serializers.CharField()
     undecided = serializers.BooleanField()
+    open = serializers.BooleanField()
     seen = serializers.BooleanField()
     comes_apart = serializers.BooleanField()
 
@@ -252,7 +255,7 @@ class LessonOut(serializers.Serializer[object]):
     poster_url = serializers.CharField(allow_null=True)
     pauses = serializers.ListField(child=serializers.IntegerField())
     item_count = serializers.IntegerField()
-    undecided = serializers.IntegerField()
+    to_decide = serializers.IntegerField()
     created_at = serializers.DateTimeField()
 
 
@@ -307,6 +310,7 @@ class ExtractIn(serializers.Serializer[object]):
 class SegmentIn(serializers.Serializer[object]):
     title = serializers.CharField(max_length=200, required=False)
     takes_part = serializers.BooleanField(required=False)
+    items_to = serializers.ChoiceField(("pool", "dropped"), required=False)
 
 
 class SentenceIn(serializers.Serializer[object]):

@@ -161,7 +161,7 @@ class SegmentView(DeskView):
         if "title" in given:
             segments.rename_segment(segment, given["title"])
         if "takes_part" in given:
-            segments.choose_segment(segment, takes_part=given["takes_part"])
+            segments.choose_segment(segment, takes_part=given["takes_part"], items_to=given.get("items_to", ""))
         return self.desk(segment.lesson)
 
     @extend_schema(request=shapes.SentenceIn, responses=shapes.DeskOut)

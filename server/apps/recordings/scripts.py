@@ -109,7 +109,7 @@ def by_sound(recording: Recording, progress: Progress) -> None:
     )
     recording.sound_fits = found.are_spoken
     if recording.sound_fits:
-        moved = timing.retimed(before, found.spans)
+        moved = timing.retimed(before, found.spans, recording.silence_spans())
         recording.sound_moved_ms = moved.moved_ms
         recording.times_kept = {"captions": [row_data(s) for s in recording.sentences.all()]}
         recording.times_by = Recording.TimesBy.SOUND
@@ -135,7 +135,13 @@ def lay_along(recording: Recording, progress: Progress) -> None:
         )
     keep(
         recording,
-        timing.from_prose(said, found.spans, language=recording.language, duration_ms=recording.duration_ms or 1),
+        timing.from_prose(
+            said,
+            found.spans,
+            language=recording.language,
+            duration_ms=recording.duration_ms or 1,
+            silences=recording.silence_spans(),
+        ),
     )
 
 

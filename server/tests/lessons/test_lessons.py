@@ -32,7 +32,7 @@ def test_the_list_shows_what_waits(client, lesson) -> None:
     services.add_item(lesson, services.content_of(wrong))
     run_jobs()
     row = client.get("/api/lessons/").json()[0]
-    assert (row["title"], row["item_count"], row["undecided"]) == ("Locks", 4, 1)
+    assert (row["title"], row["item_count"], row["to_decide"]) == ("Locks", 4, 1)
     assert row["pauses"] == sorted(row["pauses"])
 
 

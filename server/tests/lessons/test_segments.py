@@ -31,8 +31,11 @@ def test_segments_split_merge_and_rename(client, lesson) -> None:
 def test_a_segment_left_out_is_neither_asked_about_nor_shown_nor_counted(client, lesson) -> None:
     half = send(client, "post", f"lessons/{lesson.id}/segments/", {"sentence": sentence_ids(lesson)[3]}).json()
     first, second = (s["id"] for s in half["segments"])
-    without = send(client, "patch", f"segments/{second}/", {"takes_part": False}).json()
+    asked = send(client, "patch", f"segments/{second}/", {"takes_part": False}).json()
+    assert (asked["code"], asked["params"]["count"]) == ("segment_has_items", 2)
+    without = send(client, "patch", f"segments/{second}/", {"takes_part": False, "items_to": "pool"}).json()
     assert [s["takes_part"] for s in without["segments"]] == [True, False]
+    assert sorted(i["place"] for i in without["items"]) == ["lesson", "pool", "pool"]
     run_jobs()
     item = item_with(lesson, "choice")
     assert "outside_extract" in {f["code"] for f in item.report["findings"]}
@@ -46,6 +49,7 @@ def test_a_segment_left_out_is_neither_asked_about_nor_shown_nor_counted(client,
     assert last["code"] == "segment_last"
     undone = send(client, "post", f"lessons/{lesson.id}/undo/").json()
     assert all(s["takes_part"] for s in undone["segments"])
+    assert {i["place"] for i in undone["items"]} == {"lesson"}
 
 
 def test_the_whole_is_summed_up_in_sentences_of_the_talk(client, lesson) -> None:

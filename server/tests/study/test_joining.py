@@ -4,10 +4,11 @@ import uuid
 from datetime import timedelta
 
 import pytest
+from django.db.models import F
 from django.test import Client
-from django.utils import timezone
 
-from apps.assignments.services import change_policy, share
+from apps.assignments.services import close_now, share
+from apps.recordings.models import MediaPass
 from apps.study.models import Student
 from apps.study.services import join
 
@@ -117,7 +118,8 @@ def test_the_address_of_the_recording_ends_with_the_assignment(browser, assignme
     given = browser.get()["lesson"]["media_url"]
     assert lesson.recording.media_key not in given
     assert Client().get(given).status_code == 200
-    change_policy(assignment, {"closes_at": timezone.now() - timedelta(days=31)})
+    close_now(assignment)
+    MediaPass.objects.filter(key=assignment.media_pass_id).update(until=F("until") - timedelta(days=31))
     assert Client().get(given).status_code == 404
     assert Client().get(lesson.recording.media_url).status_code == 200
 

@@ -24,7 +24,7 @@ from apps.assignments.services import change_policy, close_now, freeze, open_aga
 from apps.lessons.models import Item, Lesson
 from escuela_core.study.policy import Feedback
 
-from ..conftest import StudentBrowser, make_lesson
+from ..conftest import StudentBrowser, make_lesson, was_shut
 
 pytestmark = pytest.mark.django_db
 PAUSES = range(6_500, 50_000, 5_000)
@@ -200,7 +200,7 @@ class Studying(RuleBasedStateMachine):
     def close(self, long_ago: bool) -> None:
         close_now(self.assignment)
         if long_ago:
-            change_policy(self.assignment, {"closes_at": timezone.now() - timedelta(hours=2), "due_at": None})
+            was_shut(self.assignment, timedelta(hours=2))
         self.closed, self.all_in = True, long_ago
 
     @rule()
@@ -272,7 +272,7 @@ def test_what_was_seen_while_closed_is_not_answered_once_it_is_open_again(teache
     items = every_kind(lesson)
     assignment = given_out(lesson, items, closes_at=timezone.now() + timedelta(days=1))
     browser = StudentBrowser(assignment)
-    change_policy(assignment, {"closes_at": timezone.now() - timedelta(hours=2)})
+    was_shut(assignment, timedelta(hours=2))
     question = next(q for q in browser.get()["lesson"]["items"] if q["id"] == str(items["choice"].id))
     open_again(assignment)
     refused = browser.answer(items["choice"], response(question, RIGHT["choice"]))

@@ -1579,6 +1579,7 @@ export interface components {
         };
         /** @enum {string} */
         ItemKindEnum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "note";
+        /** @description ``open``: still to be decided; ``undecided`` by an error that stops sharing. */
         ItemOut: {
             /** Format: uuid */
             id: string;
@@ -1591,6 +1592,7 @@ export interface components {
             decision: components["schemas"]["ItemOutDecisionEnum"] | components["schemas"]["BlankEnum"];
             decision_reason: string;
             undecided: boolean;
+            open: boolean;
             seen: boolean;
             comes_apart: boolean;
         };
@@ -1598,6 +1600,8 @@ export interface components {
         ItemOutDecisionEnum: "kept" | "kept_anyway" | "mended";
         /** @enum {string} */
         ItemPlaceEnum: "pool" | "lesson" | "dropped";
+        /** @enum {string} */
+        ItemsToEnum: "pool" | "dropped";
         JobOut: {
             /** Format: uuid */
             readonly id: string;
@@ -1671,7 +1675,7 @@ export interface components {
             poster_url: string | null;
             pauses: number[];
             item_count: number;
-            undecided: number;
+            to_decide: number;
             /** Format: date-time */
             created_at: string;
         };
@@ -1860,6 +1864,7 @@ export interface components {
         PatchedSegmentInRequest: {
             title?: string;
             takes_part?: boolean;
+            items_to?: components["schemas"]["ItemsToEnum"];
         };
         /** @description What to do to some sentences: say who speaks, or whether they are spoken at all. */
         PatchedSentencesInRequest: {
@@ -2062,6 +2067,7 @@ export interface components {
         SentenceInRequest: {
             sentence: number;
         };
+        /** @description ``is_sure``: whether its times can be relied on. */
         SentenceOut: {
             readonly id: number;
             start_ms: number;
@@ -2069,6 +2075,7 @@ export interface components {
             text: string;
             speaker: string | null;
             is_spoken?: boolean;
+            readonly is_sure: boolean;
         };
         SessionOut: {
             user: components["schemas"]["UserOut"] | null;

@@ -141,12 +141,12 @@ function ShareForm({ desk }: { desk: Desk }) {
 function Unseen({ items, on, change }: { items: Item[]; on: boolean; change: (on: boolean) => void }) {
   const { t } = useTranslation();
   const unseen = items.filter((i) => !i.seen).length;
-  const decided = items.filter((i) => i.decision).length;
+  const open = items.filter((i) => i.open).length;
   if (items.length === 0) return null;
   return (
     <div className={`mb-4 ${unseen ? "border-l-4 border-amber bg-paper px-3 py-2" : ""}`}>
       <p>
-        {t("share.seen", { count: items.length - unseen })} {decided > 0 && t("share.decided", { count: decided })}{" "}
+        {t("share.seen", { count: items.length - unseen })} {open > 0 && t("share.open", { count: open })}{" "}
         {unseen > 0 && t("share.unseen", { count: unseen })}
       </p>
       {unseen > 0 && <Toggle label={t("share.withUnseen", { count: unseen })} on={on} change={change} />}

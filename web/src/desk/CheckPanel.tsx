@@ -49,7 +49,7 @@ function QueueLine({ item, state }: { item: Item; state: DeskState }) {
   const { t } = useTranslation();
   const say = useReasons();
   const { report } = item;
-  const first = report?.findings[0];
+  const findings = report?.findings.filter((f) => f.severity !== "hint") ?? [];
   const chosen = item.id === state.selected;
   return (
     <li>
@@ -63,9 +63,16 @@ function QueueLine({ item, state }: { item: Item; state: DeskState }) {
           {SIGNS[report?.verdict ?? "unclear"]}
         </b>
         <span>
-          <span className={item.undecided ? "block font-semibold" : "block"}>
-            {report ? (first ? say.finding(first) : say.reason(report)) : t("verdict.checking")}
-          </span>
+          {report && findings.length === 0 && <span className="block">{say.reason(report)}</span>}
+          {!report && t("verdict.checking")}
+          {findings.map((f) => (
+            <span
+              key={`${f.code} ${f.option} ${f.other}`}
+              className={f.severity === "error" ? "block font-semibold" : "block"}
+            >
+              {say.finding(f)}
+            </span>
+          ))}
           {item.content.prompt && (
             <span dir="auto" className="text-quiet">
               “{item.content.prompt}”

@@ -12,6 +12,7 @@ import { WordsLanguage } from "../ui/words";
 import { CheckPanel } from "./CheckPanel";
 import { History } from "./History";
 import { ItemsPanel } from "./ItemsPanel";
+import { LeaveOut } from "./LeaveOut";
 import { Margin } from "./Margin";
 import { Marked } from "./Marked";
 import { PicturePanel } from "./PicturePanel";
@@ -130,7 +131,9 @@ function WorkArea({ state, step, error }: { state: DeskState; step: Step; error:
           <PicturePanel state={state} />
           <ErrorNotice error={state.change.error ?? error} />
           <Boundary of={step}>
-            <Panel state={state} />
+            <LeaveOut state={state}>
+              <Panel state={state} />
+            </LeaveOut>
           </Boundary>
         </section>
         <Boundary of={step}>

@@ -94,7 +94,7 @@ export function kindName(item: Item): string {
 function PauseLine({ item, pause }: { item: Item; pause: number }) {
   const { t } = useTranslation();
   const told = item.report?.pause?.at_ms === pause && item.report.pause.after ? item.report.pause : null;
-  const key = !told ? "plain" : told.silence_ms ? "silence" : told.likely_error_ms ? "captions" : "bare";
+  const key = !told ? "plain" : told.likely_error_ms ? "captions" : told.silence_ms ? "silence" : "bare";
   const line = t(`pause.${key}`, {
     at: shown(pause, true),
     after: told?.after,

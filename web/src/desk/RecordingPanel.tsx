@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { fromClock, clock as shown } from "../app/times";
 import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
+import { useChooseSegment } from "./LeaveOut";
 import { acts } from "./queries";
 import { Repairs } from "./Repairs";
 import { TakeAway } from "./TakeAway";
@@ -81,6 +82,7 @@ function Extract({ state }: { state: DeskState }) {
 /** Which segments the lesson covers, and what the whole says in short. */
 function Covered({ state }: { state: DeskState }) {
   const { t } = useTranslation();
+  const choose = useChooseSegment();
   const { desk } = state;
   return (
     <section className="mt-4 border-t border-rule pt-3">
@@ -88,11 +90,7 @@ function Covered({ state }: { state: DeskState }) {
         <legend className="mb-1 font-semibold">{t("recording.covered")}</legend>
         {desk.segments.map((s, n) => (
           <label key={s.id} className="flex items-baseline gap-2 py-0.5">
-            <input
-              type="checkbox"
-              checked={s.takes_part}
-              onChange={() => state.run(() => acts.choose(s.id, !s.takes_part))}
-            />
+            <input type="checkbox" checked={s.takes_part} onChange={() => choose(s)} />
             <span dir="auto" className="min-w-0 flex-1">
               {n + 1} · {s.title}
             </span>

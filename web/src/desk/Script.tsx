@@ -234,6 +234,12 @@ const SentenceText = memo(function SentenceText(props: SentenceProps) {
             <span className="sr-only">{t("items.askedAbout")}</span>
           </b>
         )}
+        {!sentence.is_sure && (
+          <span className="mr-1 font-sans text-[13px] text-amberink" title={t("script.unsure")}>
+            <span aria-hidden="true">≈</span>
+            <span className="sr-only">{t("script.unsure")}</span>
+          </span>
+        )}
         {bracket[0]}
         {/* biome-ignore lint/a11y/useSemanticElements: a sentence must break over lines, a button cannot */}
         <span

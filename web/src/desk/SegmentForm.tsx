@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
+import { useChooseSegment } from "./LeaveOut";
 import { acts, type Segment, type Sentence } from "./queries";
 import type { DeskState } from "./useDeskState";
 
@@ -22,7 +23,8 @@ export function SegmentForm({ number, segment, sentence, state }: Props) {
   const split = () => sentence && state.run(() => acts.split(lesson, sentence.id));
   const merge = () => state.run(() => acts.merge(segment.id));
   const beginNext = () => sentence && following && state.run(() => acts.moveSegment(following.id, sentence.id));
-  const choose = () => state.run(() => acts.choose(segment.id, !segment.takes_part));
+  const chooseSegment = useChooseSegment();
+  const choose = () => chooseSegment(segment);
   const chosen = t(segment.takes_part ? "script.leaveOut" : "script.takeIn");
   useKeys([
     { keys: "Shift+O", label: chosen, run: choose },

@@ -14,11 +14,12 @@ export function Steps({ desk, step }: { desk: Desk; step: Step }) {
     STEPS.map((s, n) => ({ keys: String(n + 1), label: t(`step.${s}`), run: () => go(`/lessons/${desk.id}/${s}`) })),
   );
   const mine = desk.items.filter((i) => i.place === "lesson");
-  const undecided = mine.filter((i) => i.undecided).length;
+  const open = mine.filter((i) => i.open).length;
+  const undecided = mine.some((i) => i.undecided);
   const pool = desk.items.length - mine.length;
   const needs: Partial<Record<Step, string>> = {
     items: pool ? t("step.inPool", { count: pool }) : "",
-    check: undecided ? String(undecided) : "",
+    check: open ? String(open) : "",
   };
   return (
     <nav aria-label={t("step.all")} className="flex flex-wrap gap-x-4 self-stretch pl-2 xl:shrink-0">
@@ -30,7 +31,9 @@ export function Steps({ desk, step }: { desk: Desk; step: Step }) {
           className={`flex items-center border-b-[3px] pt-[3px] ${s === step ? "border-ink font-semibold" : "border-transparent text-quiet hover:text-ink"}`}
         >
           {t(`step.${s}`)}
-          {needs[s] && <b className={`ml-1 ${s === "check" ? "text-brick" : "font-normal text-quiet"}`}>{needs[s]}</b>}
+          {needs[s] && (
+            <b className={`ml-1 ${s === "check" && undecided ? "text-brick" : "font-normal text-quiet"}`}>{needs[s]}</b>
+          )}
         </NavLink>
       ))}
     </nav>

@@ -53,6 +53,7 @@ export function Strip({ state }: { state: DeskState }) {
           <Marks
             key={i.id}
             item={i}
+            unsure={isUnsure(i, state)}
             length={length}
             selected={i.id === state.selected}
             pick={() => state.select(i.id)}
@@ -145,7 +146,13 @@ const Loudness = memo(function Loudness({ desk }: { desk: Desk }) {
 
 const EVIDENCE = { heard: "bg-moss", unclear: "bg-amber", contradicted: "bg-brick", not_heard: "bg-rule" };
 
-function Marks(props: { item: Item; length: number; selected: boolean; pick: () => void }) {
+/** Whether the time of the sentence that an item rests on cannot be relied on. */
+function isUnsure(item: Item, { sentences }: DeskState): boolean {
+  const evidence = item.report?.evidence[0] ?? item.content.evidence?.[0];
+  return evidence !== undefined && sentences[spanAt(sentences, evidence.start_ms)]?.is_sure === false;
+}
+
+function Marks(props: { item: Item; unsure: boolean; length: number; selected: boolean; pick: () => void }) {
   const { item, length } = props;
   const { t } = useTranslation();
   const evidence = item.report?.evidence[0] ?? item.content.evidence?.[0];
@@ -164,13 +171,13 @@ function Marks(props: { item: Item; length: number; selected: boolean; pick: () 
         <button
           type="button"
           tabIndex={-1}
-          title={t("strip.pause", { at: shown(pause, true) })}
+          title={`${t("strip.pause", { at: shown(pause, true) })}${props.unsure ? ` · ${t("script.unsure")}` : ""}`}
           onClick={(e) => {
             e.stopPropagation();
             props.pick();
           }}
           style={{ left: at(pause) }}
-          className={`absolute top-0 h-11 -translate-x-1/2 border-x-[3px] border-amber bg-sheet ${props.selected ? "w-3" : "w-2"} ${item.place === "pool" ? "opacity-40" : ""}`}
+          className={`absolute top-0 h-11 -translate-x-1/2 border-x-[3px] border-amber bg-sheet ${props.unsure ? "border-dashed" : ""} ${props.selected ? "w-3" : "w-2"} ${item.place === "pool" ? "opacity-40" : ""}`}
         />
       )}
     </>

@@ -106,8 +106,11 @@ export const acts = {
     api.PUT("/api/segments/{segment_id}/", { ...ofSegment(segment), body: { sentence } }),
   rename: (segment: string, title: string): Sent =>
     api.PATCH("/api/segments/{segment_id}/", { ...ofSegment(segment), body: { title } }),
-  choose: (segment: string, takes_part: boolean): Sent =>
-    api.PATCH("/api/segments/{segment_id}/", { ...ofSegment(segment), body: { takes_part } }),
+  choose: (segment: string, takes_part: boolean, items_to?: "pool" | "dropped"): Sent =>
+    api.PATCH("/api/segments/{segment_id}/", {
+      ...ofSegment(segment),
+      body: { takes_part, ...(items_to ? { items_to } : {}) },
+    }),
   merge: (segment: string): Sent => api.DELETE("/api/segments/{segment_id}/", ofSegment(segment)),
   correct: (lesson: string, sentence: Sentence, text: string): Sent =>
     api.PATCH("/api/lessons/{lesson_id}/script/{sentence_id}/", {

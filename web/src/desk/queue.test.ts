@@ -34,6 +34,7 @@ const item = (id: string, part: Partial<Item>): Item => ({
   decision: "",
   decision_reason: "",
   undecided: false,
+  open: true,
   ...part,
 });
 
@@ -47,11 +48,9 @@ describe("what to decide", () => {
     expect(queue.map((i) => i.id)).toEqual(["wrong", "weak", "near"]);
   });
 
-  it("leaves out what is heard, what was decided, notes and the pool", () => {
+  it("leaves out what needs no decision, and the pool", () => {
     const queue = worstFirst([
-      item("heard", { report: report("heard", 0.9) }),
-      item("kept", { report: report("unclear", 0.3), decision: "kept" }),
-      item("note", { report: report("heard", 1), content: { kind: "note", text: "n" } }),
+      item("settled", { open: false }),
       item("pool", { report: report("unclear", 0.3), place: "pool" }),
     ]);
     expect(queue).toEqual([]);

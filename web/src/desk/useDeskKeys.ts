@@ -194,11 +194,5 @@ export function worstFirst(items: Item[]): Item[] {
     const looks = i.report?.findings.filter((f) => f.severity === "look").length ?? 0;
     return (i.undecided ? 10 : 0) + errors + looks * 0.3 + (1 - (i.report?.support ?? 1));
   };
-  const open = (i: Item) =>
-    i.undecided ||
-    (!i.decision &&
-      ((i.report?.verdict ?? "heard") !== "heard" || (i.report?.findings ?? []).some((f) => f.severity !== "hint")));
-  return items
-    .filter((i) => i.place === "lesson" && i.content.kind !== "note" && open(i))
-    .sort((a, b) => weight(b) - weight(a));
+  return items.filter((i) => i.place === "lesson" && i.open).sort((a, b) => weight(b) - weight(a));
 }

@@ -111,7 +111,7 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
   useEffect(() => {
     queries.invalidateQueries({ queryKey: ["lessons"] });
   }, [running, queries]);
-  const undecided = lessons.filter((l) => l.undecided > 0);
+  const open = lessons.filter((l) => l.to_decide > 0);
   const toMark = useOverview().data?.filter((g) => g.to_mark > 0 && g.lesson_id) ?? [];
   return (
     <aside className="border-l border-rule bg-paper p-5">
@@ -132,18 +132,18 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
           </span>
         </Link>
       ))}
-      {undecided.map((l) => (
+      {open.map((l) => (
         <Link
           key={l.id}
           to={`/lessons/${l.id}/check`}
           className="mb-3 block rounded border border-rule bg-sheet px-3 py-2.5 hover:border-teal"
         >
-          <b>{t("lessons.toDecide", { count: l.undecided })}</b>
+          <b>{t("lessons.toDecide", { count: l.to_decide })}</b>
           <br />
           <span className="text-[14px] text-quiet">{l.title}</span>
         </Link>
       ))}
-      {!jobs.length && !undecided.length && !toMark.length && <p className="text-quiet">{t("lessons.nothingWaits")}</p>}
+      {!jobs.length && !open.length && !toMark.length && <p className="text-quiet">{t("lessons.nothingWaits")}</p>}
       <Link to="/work" className="mt-4 block text-[14px] text-teal underline">
         {t("work.title")}
       </Link>

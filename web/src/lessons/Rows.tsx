@@ -43,7 +43,7 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
               <Pauses lesson={l} />
             </div>
             <p className="text-right text-[14px]">
-              {l.undecided > 0 && <b className="block">{t("lessons.toDecide", { count: l.undecided })}</b>}
+              {l.to_decide > 0 && <b className="block">{t("lessons.toDecide", { count: l.to_decide })}</b>}
               {given.has(l.id) ? (
                 <Standing given={given.get(l.id)} />
               ) : (

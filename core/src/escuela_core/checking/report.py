@@ -38,6 +38,8 @@ from escuela_core.transcripts.model import Transcript
 __all__ = ["Evidence", "Finding", "ItemReport", "Mend", "Verdict", "check"]
 SHOWN_EVIDENCE = 3
 READ_AHEAD = 1
+# A part of an item is said by its best sentence from this likelihood on.
+PLAINLY = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +66,10 @@ class ItemReport:
     pause: Whereabouts | None = None
     # The sentences that the item rests on: its own evidence, else the best one of each of its claims.
     resting: tuple[Span, ...] = ()
+    # The best sentence of each of its claims.
+    parts: tuple[Span, ...] = ()
+    # Where its pause belongs by what it rests on.
+    placed_ms: int | None = None
 
 
 def check(
@@ -219,7 +225,8 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
         *wording_findings(item, evidence[0].text),
         *explanation_findings(item, script),
     ]
-    resting = list(item.evidence) or [script.transcript.sentences[r.best].span for r in readings]
+    parts = [script.transcript.sentences[r.best].span for r in readings]
+    resting = _resting(item, judged, parts)
     findings += pause_findings(item, resting, script.transcript, ground.silences)
     placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
     offered = [*mends(item, verdict, reading, options, findings), *pause_mend(item, findings, placed)]
@@ -234,9 +241,21 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
         tuple(findings),
         tuple(offered),
         resting=tuple(dict.fromkeys(resting)),
+        parts=tuple(dict.fromkeys(parts)),
+        placed_ms=placed,
     )
     decided = next(n for n, r in enumerate(readings) if r is reading)
     return report, Asked(reading, key_rows[decided])
+
+
+def _resting(item: Item, judged: Sequence[tuple[Reading, Likelihood]], parts: Sequence[Span]) -> list[Span]:
+    """What an item rests on: its own evidence, and where it has several parts the sentences that plainly say them."""
+    if not item.evidence:
+        return list(parts)
+    if len(parts) < 2:
+        return list(item.evidence)
+    said = [part for (_, likely), part in zip(judged, parts, strict=True) if likely.heard >= PLAINLY]
+    return [*item.evidence, *said]
 
 
 def _options_read(script: Script, item: Item, claims: Sequence[Claim], rows: Scores, key: Reading) -> list[Said]:

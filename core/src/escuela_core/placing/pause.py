@@ -9,7 +9,7 @@ from typing import Literal
 
 from escuela_core.errors import EscuelaError
 from escuela_core.timeline import Span, clock
-from escuela_core.transcripts.model import Timing, Transcript
+from escuela_core.transcripts.model import Sentence, Timing, Transcript
 
 Purpose = Literal["check", "predict"]
 GAP_MS = 200
@@ -19,7 +19,9 @@ CLOSE_MS = 140
 REACH_BEFORE_MS = 900
 REACH_AFTER_MS = 1_500
 # How far the end of a sentence may be off where no sound tells, by how its words' times are known.
-LIKELY_ERROR_MS: Mapping[Timing, int] = {"aligned": 100, "given": 250, "estimated": 600}
+LIKELY_ERROR_MS: Mapping[Timing, int] = {"aligned": 100, "given": 250, "estimated": 600, "guessed": 3_000}
+# The rest of a clause, and the answer to a speaker's own question, follow at once or not at all.
+GOES_ON_WITHIN_MS, ANSWERED_WITHIN_MS = 1_500, 5_000
 # So many words are named where a pause is explained.
 NAMED_WORDS = 2
 
@@ -53,7 +55,7 @@ def place(
 ) -> Pause:
     """The pause for ``evidence`` (not empty): after its last sentence, or for ``predict`` before its first."""
     check = purpose == "check"
-    edge_ms = max(s.end_ms for s in evidence) if check else min(s.start_ms for s in evidence)
+    edge_ms = _said_out(max(s.end_ms for s in evidence), transcript) if check else min(s.start_ms for s in evidence)
     following_ms = _next_start(transcript, edge_ms) if check else _previous_end(transcript, edge_ms)
     heard = _silence_at(edge_ms, silences, after=check)
     if heard is not None:
@@ -71,10 +73,41 @@ def place(
     return Pause(_inside(at_ms, transcript), "captions", 0)
 
 
+def _said_out(end_ms: int, transcript: Transcript) -> int:
+    """Where what ends at ``end_ms`` is said out: a clause to its own end, a speaker's question to its answer."""
+    said = transcript.sentences
+    number = bisect_left([s.end_ms for s in said], end_ms)
+    answered = False
+    while number + 1 < len(said):
+        here, following = said[number], said[number + 1]
+        apart_ms = following.start_ms - here.end_ms
+        asks = not answered and _ends(here) in "?？؟" and apart_ms <= ANSWERED_WITHIN_MS
+        if not asks and not (_goes_on(here, following, transcript) and apart_ms <= GOES_ON_WITHIN_MS):
+            break
+        answered = answered or asks
+        number += 1
+        end_ms = following.end_ms
+    return end_ms
+
+
+def _ends(sentence: Sentence) -> str:
+    """The mark that a sentence ends with, a space where it has none."""
+    last = sentence.text.rstrip("\"'”’»)]")[-1:]
+    return " " if last.isalnum() or not last else last
+
+
+def _goes_on(here: Sentence, following: Sentence, transcript: Transcript) -> bool:
+    """Whether one clause was cut in two: after a comma, or in punctuated words without a mark before a small letter."""
+    if _ends(here) in ",;:":
+        return True
+    punctuated = 2 * sum(_ends(s) in ".?!…。？！؟" for s in transcript.sentences) > len(transcript.sentences)
+    return punctuated and _ends(here) == " " and following.text[:1].islower()
+
+
 @dataclass(frozen=True, slots=True)
 class Whereabouts:
     """Where a pause stands: ``after`` the words before it, in how long a silence of the sound (0 where there is none),
-    and how far it may be off (0 where the sound tells)."""
+    and how far it may be off in ms (0 where the sound tells)."""
 
     at_ms: int
     after: str
@@ -89,7 +122,9 @@ def whereabouts(at_ms: int, transcript: Transcript, silences: Sequence[Span]) ->
     before = [w for w in said if w.start_ms <= at_ms][-NAMED_WORDS:]
     after = " ".join(w.text for w in before).strip(' ,.;:!?…¿¡"“”«»')
     here = _silence_around(at_ms, silences)
-    error_ms = LIKELY_ERROR_MS[before[-1].timing] if before and not silences else 0
+    # A silence says when something ends, but where words are guessed not what.
+    tells = silences and before and before[-1].timing != "guessed"
+    error_ms = LIKELY_ERROR_MS[before[-1].timing] if before and not tells else 0
     return Whereabouts(at_ms, after, here.length_ms if here else 0, error_ms)
 
 

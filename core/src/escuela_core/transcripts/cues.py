@@ -6,6 +6,7 @@ Nothing is dropped silently: every repair is a warning with the line it was made
 from __future__ import annotations
 
 import re
+import statistics
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -194,13 +195,16 @@ def _with_ends(cues: list[Cue], duration_ms: int | None, warnings: list[Warning]
     done: list[Cue] = []
     # A listing gives no ends at all, so that setting them repairs nothing.
     gives_ends = any(cue.end_ms is not None for cue in cues)
-    for cue, following in zip(cues, _next_starts(cues), strict=True):
+    starts = _next_starts(cues)
+    pace = _pace(cues, starts)
+    for cue, following in zip(cues, starts, strict=True):
         if duration_ms is not None and cue.start_ms >= duration_ms + GRACE_MS:
             raise CaptionBeyondEndError(cue.line, cue.start_ms, duration_ms)
         end_ms = cue.end_ms
         if end_ms is None or end_ms <= cue.start_ms:
-            limit = cue.start_ms + LONGEST_CUE_MS
-            end_ms = min(following, limit) if following is not None else min(limit, duration_ms or limit)
+            limit = cue.start_ms + max(LONGEST_CUE_MS, round(pace * _letters(cue)))
+            # A line lasts to the next one; how long it is really spoken is left to the length of its words.
+            end_ms = following if following is not None else min(limit, duration_ms or limit)
             end_ms = max(end_ms, cue.start_ms + 1)
             if gives_ends:
                 warnings.append(repair(cue.line, "no_end", at=clock(cue.start_ms)))
@@ -212,3 +216,13 @@ def _with_ends(cues: list[Cue], duration_ms: int | None, warnings: list[Warning]
             end_ms = duration_ms
         done.append(replace(cue, end_ms=end_ms))
     return done
+
+
+def _pace(cues: Sequence[Cue], following: Sequence[int | None]) -> float:
+    """Milliseconds a letter, in the middle of the cues that another follows; 0 without any."""
+    paces = [(to - c.start_ms) / _letters(c) for c, to in zip(cues, following, strict=True) if to is not None]
+    return statistics.median(paces) if paces else 0.0
+
+
+def _letters(cue: Cue) -> int:
+    return max(1, sum(len(line) for line in cue.lines))

@@ -8,7 +8,9 @@ from typing import Literal
 
 from escuela_core.timeline import Span
 
-Timing = Literal["given", "aligned", "estimated"]
+# Written beside the word, found in the sound, shared out between two known instants near by, or between two that are
+# too far apart to tell.
+Timing = Literal["given", "aligned", "estimated", "guessed"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +45,11 @@ class Sentence:
     @property
     def text(self) -> str:
         return " ".join(word.text for word in self.words)
+
+    @property
+    def is_sure(self) -> bool:
+        """Whether the times of most of its words are known well enough to be relied on."""
+        return 2 * sum(word.timing == "guessed" for word in self.words) <= len(self.words)
 
 
 @dataclass(frozen=True, slots=True)

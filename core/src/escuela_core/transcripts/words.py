@@ -17,6 +17,8 @@ from escuela_core.transcripts.model import Word
 SLOWEST_LETTER_MS = 170
 # A stop inside a cue is followed by a breath, a comma by a short one; in letters, as long as those would take to say.
 STOP_LETTERS, COMMA_LETTERS = 7.0, 2.5
+# A word further than this from both ends of what its time is shared out between may be a sentence off.
+GUESSED_MS = 6_000
 # No note is longer than this, and a row of opening brackets is not read to its end again and again.
 _SOUND_NOTE = re.compile(r"[\[(♪][^\])♪]{0,200}[\])♪]")
 
@@ -96,5 +98,6 @@ def _shared_out(texts: Sequence[str], start_ms: int, end_ms: int) -> list[Word]:
         from_ms = start_ms + round(spent * scale)
         to_ms = start_ms + round((spent + own) * scale)
         spent += own + silence
-        words.append(Word(from_ms, max(to_ms, from_ms + 1), text, "estimated"))
+        far = min(from_ms - start_ms, end_ms - from_ms) > GUESSED_MS
+        words.append(Word(from_ms, max(to_ms, from_ms + 1), text, "guessed" if far else "estimated"))
     return words
