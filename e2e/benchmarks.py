@@ -53,7 +53,7 @@ def test_pause_lateness(new_page: NewPage) -> None:
     sign_in_demo(page)
     open_lesson(page, "How a canal lock lifts a boat", "Items")
     page.keyboard.press("r")
-    page.get_by_text("Rehearsal, nothing is recorded").wait_for()
+    page.get_by_text("Preview: nothing is saved").wait_for()
     ours, plain = [], []
     ruler = page.get_by_role("navigation", name="Pauses").get_by_role("button")
     stops = ruler.count() - 1

@@ -51,9 +51,9 @@ def test_a_lesson_from_an_account_to_the_class_sheet(new_page: NewPage, stack: S
 
 def make_account(page: Page) -> None:
     page.goto("/")
-    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("button", name="Create an account").click()
     page.get_by_label("Your name").fill("Nora Lind")
-    page.get_by_label("Mail address").fill("nora@school.example")
+    page.get_by_label("Email").fill("nora@school.example")
     page.keyboard.press("Enter")
     expect(page.get_by_role("status")).to_contain_text("nora@school.example")
     confirm_by_mail(page)
@@ -64,8 +64,8 @@ def bring_in(page: Page, folder: Path) -> None:
     page.keyboard.press("n")
     files = [MEDIA / "three-knots.webm", own_captions(folder)]
     page.get_by_label("Or files from this device").set_input_files(files)
-    expect(page.get_by_text("There are no captions.")).to_be_visible(timeout=60_000)
-    expect(page.get_by_text("rope-loft.srt is chosen.")).to_be_visible()
+    expect(page.get_by_text("No captions were found.")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("rope-loft.srt is selected.")).to_be_visible()
     page.get_by_label("Title").fill("From the rope loft")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="From the rope loft")).to_be_visible(timeout=60_000)
@@ -88,7 +88,7 @@ def write_items(page: Page) -> None:
     expect(page.get_by_label("Option c", exact=True)).to_have_value("About forty percent")
     handles.nth(2).drag_to(handles.nth(0))
     expect(page.get_by_label("Option a", exact=True)).to_have_value("About forty percent")
-    page.get_by_label("Explanation, shown afterwards").fill("The fibres are bent sharply.")
+    page.get_by_label("Explanation (shown after answering)").fill("The fibres are bent sharply.")
     page.keyboard.press("Escape")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Salt is the enemy of every line.").click()
@@ -98,15 +98,15 @@ def write_items(page: Page) -> None:
     page.keyboard.press("Escape")
     page.keyboard.press("Escape")
     page.get_by_label("How many").fill("3")
-    page.get_by_role("button", name="Propose").click()
-    expect(page.get_by_text(re.compile(r"\d items? proposed"))).to_be_visible(timeout=60_000)
-    page.get_by_role("article").filter(has_text="proposed").first.get_by_role("button").first.click()
+    page.get_by_role("button", name="Suggest").click()
+    expect(page.get_by_text(re.compile(r"\d items? suggested"))).to_be_visible(timeout=60_000)
+    page.get_by_role("article").filter(has_text="suggested").first.get_by_role("button").first.click()
     page.keyboard.press("t")
     expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
 
 
 def check_and_decide(page: Page) -> None:
-    assert page.get_by_text("Nothing is asked yet").count() == 0
+    assert page.get_by_text("No question yet").count() == 0
     page.keyboard.press("4")
     expect(page.get_by_role("heading", name="To decide, worst first")).to_be_visible()
     expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
@@ -115,17 +115,17 @@ def check_and_decide(page: Page) -> None:
             break
         page.keyboard.press("j")
         page.keyboard.press("k")
-        reason = page.get_by_label("Why it stays as it is")
+        reason = page.get_by_label("Reason for keeping it")
         if reason.count():
             reason.fill("I know this from the loft.")
             reason.press("Enter")
         expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
-    expect(page.get_by_text(re.compile("3 items are backed"))).to_be_visible(timeout=30_000)
+    expect(page.get_by_text(re.compile("3 items are said in the recording"))).to_be_visible(timeout=30_000)
 
 
 def rehearse(page: Page) -> None:
     page.keyboard.press("r")
-    expect(page.get_by_text("Rehearsal, nothing is recorded")).to_be_visible()
+    expect(page.get_by_text("Preview: nothing is saved")).to_be_visible()
     mine = page.get_by_role("heading", name="How much of its strength")
     for _ in range(3):
         page.keyboard.press("j")
@@ -152,7 +152,7 @@ def share(page: Page) -> str:
     page.get_by_role("button", name="Share", exact=True).click()
     link = page.locator("a[href*='/s/']").first
     expect(link).to_be_visible()
-    page.get_by_role("link", name="Large, for the projector").click()
+    page.get_by_role("link", name="Show on projector").click()
     expect(page.get_by_role("img", name=re.compile("QR code"))).to_be_visible()
     page.keyboard.press("Escape")
     return link.get_attribute("href") or ""
@@ -160,7 +160,7 @@ def share(page: Page) -> str:
 
 def study(student: Page, link: str) -> None:
     student.goto(link)
-    student.get_by_label("Your name here").fill("Zoë 🚤")
+    student.get_by_label("Your name").fill("Zoë 🚤")
     student.get_by_role("button", name="Start").tap()
     student.get_by_role("button", name="Play").wait_for()
     student.get_by_label("Position in the recording").evaluate("e => e.focus()")
@@ -171,7 +171,7 @@ def study(student: Page, link: str) -> None:
         answer_card(student)
     student.evaluate("document.querySelector('video').playbackRate = 8")
     end = student.get_by_text(re.compile(r"\d of 3 right"))
-    to_end = student.get_by_role("button", name="To the end")
+    to_end = student.get_by_role("button", name="Go to the end")
     to_end.or_(end).first.wait_for(timeout=60_000)
     if to_end.count():
         to_end.tap()
@@ -188,7 +188,7 @@ def answer_card(student: Page) -> None:
     else:
         card.get_by_role("radio").first.tap()
     card.get_by_role("button", name="Answer", exact=True).tap()
-    go_on = card.get_by_role("button", name="Go on")
+    go_on = card.get_by_role("button", name="Continue")
     go_on.wait_for()
     go_on.tap()
 
@@ -200,12 +200,12 @@ def read_results(page: Page) -> None:
     expect(page.get_by_text("The crystals cut the fibres.")).to_be_visible()
     page.get_by_role("button", name="1", exact=True).last.click()
     page.get_by_label("Comment for the student").fill("Well said.")
-    page.get_by_role("button", name="Give marks").click()
+    page.get_by_role("button", name="Save marks").click()
     expect(page.get_by_text("marked", exact=True)).to_be_visible()
     page.keyboard.press("Shift+W")
     expect(page.get_by_role("cell", name="marked 100 %")).to_be_visible()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Export CSV").click()
+        page.get_by_role("link", name="Download CSV").click()
     rows = Path(download.value.path()).read_text("utf-8-sig").splitlines()
     assert rows[1].startswith('"Zoë 🚤"')
     assert "right" in rows[1]

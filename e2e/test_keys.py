@@ -43,11 +43,11 @@ def bring_in(page: Page, stack: Stack) -> None:
     page.get_by_label("Enlace de la grabación").wait_for()
     page.keyboard.type(f"{stack.host_url}/watch/knots")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("Hay subtítulos:")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("Se encontraron subtítulos:")).to_be_visible(timeout=60_000)
     tab_to(page, "Título", role="textbox")
     page.keyboard.press("Control+a")
     page.keyboard.type("Nudos por teclas")
-    press(page, "Traer")
+    press(page, "Añadir")
     page.wait_for_url("**/script", timeout=60_000)
     page.locator("[data-sentence='5']").wait_for()
 
@@ -65,7 +65,7 @@ def write_one_item(page: Page) -> None:
         while not page.evaluate("document.activeElement.matches('input[type=text], input:not([type]), textarea')"):
             page.keyboard.press("Tab")
         page.keyboard.type(text)
-    tab_to(page, "Segundos para responder", role="spinbutton")
+    tab_to(page, "Límite de tiempo en segundos", role="spinbutton")
     page.keyboard.type("90")
     page.keyboard.press("Escape")
     page.keyboard.press("Escape")
@@ -75,7 +75,7 @@ def write_one_item(page: Page) -> None:
 def share(page: Page) -> str:
     page.keyboard.press("4")
     page.keyboard.press("j")
-    if page.get_by_role("button", name=re.compile("^Conservar")).count():
+    if page.get_by_role("button", name=re.compile("^Dejar")).count():
         page.keyboard.press("k")
     page.keyboard.press("5")
     page.get_by_label("Para quién").wait_for()

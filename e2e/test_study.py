@@ -18,7 +18,7 @@ def a_link(page: Page, name: str, *choices: str, grace: str = "1 hour") -> str:
     page.get_by_label("For whom").fill(name)
     for choice in choices:
         page.get_by_label(choice).check()
-    page.get_by_label("without a connection").select_option(label=grace)
+    page.get_by_label("Answers given offline").select_option(label=grace)
     page.get_by_role("button", name="Share", exact=True).click()
     article = page.get_by_role("article").filter(has_text=name)
     return article.locator("a[href*='/s/']").first.get_attribute("href") or ""
@@ -26,7 +26,7 @@ def a_link(page: Page, name: str, *choices: str, grace: str = "1 hour") -> str:
 
 def enter(student: Page, link: str, name: str) -> None:
     student.goto(link)
-    student.get_by_label("Your name here").fill(name)
+    student.get_by_label("Your name").fill(name)
     student.keyboard.press("Enter")
     student.get_by_role("button", name="Play").wait_for()
 
@@ -77,11 +77,11 @@ def test_without_a_network_answers_wait_and_arrive_once(new_page: NewPage) -> No
     student.context.set_offline(True)
     asked.get_by_role("radio").nth(1).tap()
     asked.get_by_role("button", name="Answer").tap()
-    expect(student.get_by_text("Kept on this device.")).to_be_visible()
-    expect(student.get_by_text("1 answer waits")).to_be_visible()
-    asked.get_by_role("button", name="Go on").tap()
+    expect(student.get_by_text("Saved on this device.")).to_be_visible()
+    expect(student.get_by_text("1 answer will be sent")).to_be_visible()
+    asked.get_by_role("button", name="Continue").tap()
     student.context.set_offline(False)
-    expect(student.get_by_text("1 answer waits")).to_have_count(0, timeout=15_000)
+    expect(student.get_by_text("1 answer will be sent")).to_have_count(0, timeout=15_000)
     student.reload()
     expect(student.get_by_text("1 of 8 answered")).to_be_visible()
     open_lesson(teacher, "How a canal lock lifts a boat", "Results")
@@ -99,7 +99,7 @@ def test_leaving_and_returning_goes_on_where_it_was(new_page: NewPage) -> None:
     student.keyboard.press("Space")
     card(student)
     student.keyboard.press("n")
-    expect(student.get_by_text("left open")).to_be_visible()
+    expect(student.get_by_text("not sure yet")).to_be_visible()
     student.close()
     again = student.context.new_page()
     again.goto(link)
@@ -112,7 +112,7 @@ def test_whoever_may_not_skip_stays_where_they_are(new_page: NewPage) -> None:
     teacher = new_page()
     sign_in_demo(teacher)
     student = new_page()
-    enter(student, a_link(teacher, "No skipping", "only over what was watched"), "Sam")
+    enter(student, a_link(teacher, "No skipping", "only what was watched before"), "Sam")
     student.get_by_label("Position in the recording").fill("120000")
     assert student.evaluate("document.querySelector('video').currentTime") < 5
 

@@ -20,7 +20,7 @@ def a_class(new_page: NewPage, name: str, nickname: str, *, grace: str = "1 hour
 def to_the_end(student: Page) -> None:
     """By mouse alone: slide to the end, and on."""
     student.get_by_label("Position in the recording").fill("999999")
-    student.get_by_role("button", name="To the end").click()
+    student.get_by_role("button", name="Go to the end").click()
 
 
 def test_the_end_shows_no_key_before_finishing_and_takes_no_answer_after(new_page: NewPage) -> None:
@@ -28,14 +28,14 @@ def test_the_end_shows_no_key_before_finishing_and_takes_no_answer_after(new_pag
     to_the_end(student)
     expect(student.get_by_text("8 items are not answered yet.")).to_be_visible()
     expect(student.get_by_text(EXPLAINED)).to_have_count(0)
-    student.get_by_role("button", name="Answer it now").first.click()
+    student.get_by_role("button", name="Answer now").first.click()
     card(student).get_by_role("radio").first.check()
     student.keyboard.press("Enter")
     expect(student.get_by_text("not right")).to_be_visible()
     student.get_by_role("button", name="Back to the list").click()
     student.get_by_role("button", name="Finish").click()
     expect(student.get_by_text(EXPLAINED)).to_be_visible()
-    for name in ("Answer it now", "Change my answer", "Try again", "Finish"):
+    for name in ("Answer now", "Change my answer", "Try again", "Finish"):
         expect(student.get_by_role("button", name=name)).to_have_count(0)
     student.get_by_role("button", name="Watch again").click()
     student.reload()
@@ -51,12 +51,12 @@ def test_the_next_student_at_a_device_is_asked_who_they_are(new_page: NewPage) -
     first.keyboard.press("Space")
     card(first)
     first.keyboard.press("n")
-    expect(first.get_by_text("left open")).to_be_visible()
+    expect(first.get_by_text("not sure yet")).to_be_visible()
     next_one = first.context.new_page()
     next_one.goto(link)
     expect(next_one.get_by_text("Ana was working on this lesson here.")).to_be_visible()
     next_one.get_by_role("button", name="I am someone else").click()
-    next_one.get_by_label("Your name here").fill("Bo")
+    next_one.get_by_label("Your name").fill("Bo")
     next_one.keyboard.press("Enter")
     expect(next_one.get_by_text("0 of 8 answered")).to_be_visible()
 
@@ -68,12 +68,12 @@ def answered_offline(student: Page, teacher: Page, name: str) -> None:
     student.context.set_offline(True)
     student.keyboard.press("b")
     student.keyboard.press("Enter")
-    expect(student.get_by_text("Kept on this device.")).to_be_visible()
+    expect(student.get_by_text("Saved on this device.")).to_be_visible()
     article = teacher.get_by_role("article").filter(has_text=name)
     article.get_by_role("button", name="Close").click()
-    article.get_by_role("button", name="Open again").wait_for()
+    article.get_by_role("button", name="Reopen").wait_for()
     student.context.set_offline(False)
-    expect(student.get_by_text("1 answer waits")).to_have_count(0, timeout=15_000)
+    expect(student.get_by_text("1 answer will be sent")).to_have_count(0, timeout=15_000)
 
 
 def test_an_answer_given_offline_before_the_lesson_closed_counts_with_both_times(new_page: NewPage) -> None:
@@ -82,7 +82,7 @@ def test_an_answer_given_offline_before_the_lesson_closed_counts_with_both_times
     open_lesson(teacher, "How a canal lock lifts a boat", "Results")
     teacher.get_by_role("combobox", name="Class").select_option(label="On the ferry")
     teacher.get_by_role("button", name="Fay").click()
-    expect(teacher.get_by_text("without a connection, arrived")).to_be_visible()
+    expect(teacher.get_by_text("answered offline")).to_be_visible()
 
 
 def test_one_that_came_too_late_is_said_to_be_so_and_what_was_written_stays(new_page: NewPage) -> None:
@@ -100,7 +100,7 @@ def test_a_refused_answer_does_not_hold_anybody_up(new_page: NewPage) -> None:
     card(student)
     student.keyboard.press("b")
     teacher.get_by_role("article").filter(has_text="Closed under them").get_by_role("button", name="Close").click()
-    teacher.get_by_role("button", name="Open again").first.wait_for()
+    teacher.get_by_role("button", name="Reopen").first.wait_for()
     student.keyboard.press("Enter")
     expect(student.get_by_role("alert")).to_contain_text("not open now")
     student.keyboard.press("Enter")
@@ -110,16 +110,16 @@ def test_a_refused_answer_does_not_hold_anybody_up(new_page: NewPage) -> None:
 def test_marks_and_comment_reach_the_student(new_page: NewPage) -> None:
     teacher, student = a_class(new_page, "Marked", "Mo")
     to_the_end(student)
-    student.get_by_role("listitem").filter(has_text="Why").get_by_role("button", name="Answer it now").first.click()
+    student.get_by_role("listitem").filter(has_text="Why").get_by_role("button", name="Answer now").first.click()
     card(student).get_by_role("textbox").fill("Because it tips.")
     student.get_by_role("button", name="Answer", exact=True).click()
-    expect(student.get_by_text("waits for your teacher")).to_be_visible()
+    expect(student.get_by_text("to be marked by your teacher")).to_be_visible()
     open_lesson(teacher, "How a canal lock lifts a boat", "Results")
     teacher.get_by_role("combobox", name="Class").select_option(label="Marked")
     teacher.get_by_role("button", name="Why").first.click()
     teacher.get_by_role("button", name="1", exact=True).click()
     teacher.get_by_label("Comment").fill("Say what tips.")
-    teacher.get_by_role("button", name="Give marks").click()
+    teacher.get_by_role("button", name="Save marks").click()
     student.reload()
     to_the_end(student)
     expect(student.get_by_text("1 of 2 marks from your teacher")).to_be_visible()

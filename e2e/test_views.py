@@ -22,7 +22,7 @@ def test_axe_finds_nothing_on_the_teacher_s_views(new_page: NewPage) -> None:
     sign_in_demo(page)
     assert axe_faults(page) == ""
     page.goto("/new")
-    page.get_by_role("heading", name="Bring in a recording").wait_for()
+    page.get_by_role("heading", name="Add a recording").wait_for()
     assert axe_faults(page) == ""
     for step in ("Recording", "Script", "Items", "Check", "Share", "Results"):
         open_lesson(page, "How a canal lock lifts a boat", step)
@@ -42,9 +42,9 @@ def test_axe_finds_nothing_on_the_student_s_views(new_page: NewPage) -> None:
     sign_in_demo(teacher)
     student = new_page(width=360, height=740, phone=True)
     student.goto(shared_link(teacher))
-    student.get_by_label("Your name here").wait_for()
+    student.get_by_label("Your name").wait_for()
     assert axe_faults(student) == ""
-    student.get_by_label("Your name here").fill("Axe")
+    student.get_by_label("Your name").fill("Axe")
     student.get_by_role("button", name="Start").tap()
     student.get_by_role("button", name="Play").wait_for()
     assert axe_faults(student) == ""
@@ -66,7 +66,7 @@ def test_the_interface_speaks_spanish(new_page: NewPage) -> None:
     expect(steps.get_by_role("link", name="Comprobar")).to_be_visible()
     steps.get_by_role("link", name="Comprobar").click()
     page.keyboard.press("j")
-    expect(page.get_by_role("button", name="Arreglar")).to_be_visible()
+    expect(page.get_by_role("button", name="Editar")).to_be_visible()
     expect(page.locator("html")).to_have_attribute("lang", "es")
 
 
@@ -88,7 +88,7 @@ def test_the_list_of_keys_is_under_a_question_mark(new_page: NewPage) -> None:
     page.get_by_role("heading", name="To decide, worst first").wait_for()
     page.keyboard.press("?")
     dialog = page.get_by_role("dialog")
-    for name in ("Play or hold", "Next sentence", "Set a pause here", "Next to decide", "Mend", "Rehearse"):
+    for name in ("Play or pause", "Next sentence", "Set a pause here", "Next item", "Edit", "Preview"):
         expect(dialog.get_by_text(name, exact=False).first).to_be_visible()
     page.keyboard.press("Escape")
     expect(dialog).to_have_count(0)
@@ -139,7 +139,7 @@ def test_what_was_typed_stays_when_the_session_ends_or_the_page_closes(new_page:
     page.get_by_text("Written by").wait_for()
     page.keyboard.press("j")
     page.keyboard.press("e")
-    page.get_by_label("Explanation, shown afterwards").wait_for()
+    page.get_by_label("Explanation (shown after answering)").wait_for()
     page.wait_for_load_state("networkidle")
     kept = page.context.cookies()
     page.context.clear_cookies(name="sessionid")
@@ -149,14 +149,14 @@ def test_what_was_typed_stays_when_the_session_ends_or_the_page_closes(new_page:
         "window.dispatchEvent(new Event('visibilitychange')) && "
         "document.querySelector('[role=alert]')?.textContent.includes('Your session has ended')",
     )
-    page.get_by_label("Explanation, shown afterwards").fill("Typed after the session ran out.")
+    page.get_by_label("Explanation (shown after answering)").fill("Typed after the session ran out.")
     expect(page.get_by_role("alert").first).to_contain_text("Your session has ended", timeout=10_000)
     page.context.add_cookies([c for c in kept if c["name"] == "sessionid"])
     page.reload()
     page.get_by_role("heading", name="Write your own").wait_for()
     page.keyboard.press("j")
     page.keyboard.press("e")
-    expect(page.get_by_label("Explanation, shown afterwards")).to_have_value("Typed after the session ran out.")
+    expect(page.get_by_label("Explanation (shown after answering)")).to_have_value("Typed after the session ran out.")
 
 
 def test_a_segment_left_out_is_leapt_over_and_its_boundary_is_dragged(new_page: NewPage) -> None:
@@ -187,8 +187,8 @@ def test_a_segment_left_out_is_leapt_over_and_its_boundary_is_dragged(new_page: 
 
 
 def drag_second_boundary(page: Page) -> None:
-    strip = page.get_by_role("region", name="Time strip")
-    handle = strip.get_by_title(re.compile("begins; drag it")).first
+    strip = page.get_by_role("region", name="Timeline")
+    handle = strip.get_by_title(re.compile("begins here; drag to move")).first
     before = handle.get_attribute("title")
     box = handle.bounding_box()
     assert box is not None
@@ -196,4 +196,4 @@ def drag_second_boundary(page: Page) -> None:
     page.mouse.down()
     page.mouse.move(box["x"] + 120, box["y"] + 5, steps=5)
     page.mouse.up()
-    expect(strip.get_by_title(re.compile("begins; drag it")).first).not_to_have_attribute("title", before or "")
+    expect(strip.get_by_title(re.compile("begins here; drag to move")).first).not_to_have_attribute("title", before or "")

@@ -1,4 +1,4 @@
-"""Find and replace with everything shown before it is changed: over the script, or over the items."""
+"""Find and replace with everything shown before it is changed: over the script, the items, or both."""
 
 from __future__ import annotations
 
@@ -13,7 +13,7 @@ from apps.lessons.models import Item, Lesson
 from config.errors import SentenceError
 from escuela_core.items.texts import with_texts
 
-Where = Literal["script", "items"]
+Where = Literal["script", "items", "both"]
 MOST_REPLACED = 2_000
 
 
@@ -48,20 +48,23 @@ class Match:
 
 def matches(lesson: Lesson, what: Replacing, where: Where) -> list[Match]:
     """What replacing would change."""
-    return (_in_script if where == "script" else _in_items)(lesson, what)[:MOST_REPLACED]
+    found = [
+        *(_in_script(lesson, what) if where != "items" else ()),
+        *(_in_items(lesson, what) if where != "script" else ()),
+    ]
+    return found[:MOST_REPLACED]
 
 
 def replace(lesson: Lesson, what: Replacing, where: Where, chosen: Collection[str]) -> None:
     """Replace in the sentences or items named, as one change."""
-    named = [int(i) for i in chosen if i.isdigit()] if where == "script" else None
+    # Sentences are known by numbers, items by longer names.
+    named = [int(i) for i in chosen if i.isdigit()] or None
     with changing(lesson, "replace", script=named):
         rows = {m.id: m for m in matches(lesson, what, where) if m.id in set(chosen)}
-        if where == "script":
-            for sentence in lesson.recording.sentences.filter(pk__in=rows):
-                script.rewrite(sentence, rows[str(sentence.pk)].after)
-        else:
-            for item in lesson.items.filter(id__in=rows):
-                items.rewrite(item, rows[str(item.id)].content)
+        for sentence in lesson.recording.sentences.filter(pk__in=[i for i in rows if i.isdigit()]):
+            script.rewrite(sentence, rows[str(sentence.pk)].after)
+        for item in lesson.items.filter(id__in=[i for i in rows if not i.isdigit()]):
+            items.rewrite(item, rows[str(item.id)].content)
 
 
 def _in_script(lesson: Lesson, what: Replacing) -> list[Match]:

@@ -17,7 +17,7 @@ from config.api import TeacherView, parsed
 class ReplaceIn(serializers.Serializer[object]):
     """``chosen`` names sentences or items by their ids; left out, it asks what would change, and changes nothing."""
 
-    where = serializers.ChoiceField(("script", "items"))
+    where = serializers.ChoiceField(("script", "items", "both"))
     find = serializers.CharField(max_length=200, trim_whitespace=False)
     replacement = serializers.CharField(max_length=200, allow_blank=True, trim_whitespace=False)
     whole_words = serializers.BooleanField(default=True)

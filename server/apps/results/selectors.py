@@ -267,9 +267,10 @@ def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
         "items": [
             {
                 "prompt": item.asked,
+                "state": cell.state,
                 "answers": [_answer(mine, a, item) for a in tries],
             }
-            for item in sheet.items
+            for item, cell in zip(sheet.items, sheet.cells[mine.id], strict=True)
             for tries in [[a for a in answers if str(a.item_id) == item.id]]
         ],
     }

@@ -76,7 +76,7 @@ class GivenOut(serializers.Serializer[object]):
     nickname = serializers.CharField()
     response = serializers.DictField()
     said = serializers.CharField()
-    outcome = serializers.CharField()
+    outcome = serializers.ChoiceField(STATES)
     share = serializers.FloatField(allow_null=True)
     tries = serializers.IntegerField()
     comment = serializers.CharField()
@@ -112,6 +112,7 @@ class SegmentResultOut(serializers.Serializer[object]):
 
 class StudentItemOut(serializers.Serializer[object]):
     prompt = serializers.CharField()
+    state = serializers.ChoiceField(STATES)
     answers = GivenOut(many=True)
 
 

@@ -161,7 +161,7 @@ SPECTACULAR_SETTINGS = {
         "StudyMaterialPlaceEnum": ["before", "during", "after"],
         "ItemPlaceEnum": ["pool", "lesson", "dropped"],
         "DepthEnum": ["recall", "use", "reason", "extend"],
-        "CellStateEnum": ["not_reached", "skipped", "not_sure", "wrong", "right", "waiting", "marked", "read"],
+        "CellStateEnum": "not_reached skipped not_sure out_of_time wrong right waiting marked read".split(),
     },
 }
 PROCRASTINATE_IMPORT_PATHS = [

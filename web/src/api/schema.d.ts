@@ -1366,13 +1366,13 @@ export interface components {
         /** @enum {string} */
         CaptionsEnum: "person" | "machine" | "none";
         CellOut: {
-            state: components["schemas"]["CellOutStateEnum"];
+            state: components["schemas"]["CellStateEnum"];
             /** Format: double */
             share: number | null;
             tries: number;
         };
         /** @enum {string} */
-        CellOutStateEnum: "not_reached" | "skipped" | "not_sure" | "out_of_time" | "wrong" | "right" | "waiting" | "marked" | "read";
+        CellStateEnum: "not_reached" | "skipped" | "not_sure" | "out_of_time" | "wrong" | "right" | "waiting" | "marked" | "read";
         ChangeOut: {
             readonly id: number;
             kind: string;
@@ -1492,7 +1492,7 @@ export interface components {
                 [key: string]: unknown;
             };
             said: string;
-            outcome: string;
+            outcome: components["schemas"]["CellStateEnum"];
             /** Format: double */
             share: number | null;
             tries: number;
@@ -1779,8 +1779,6 @@ export interface components {
         OrderInRequest: {
             ids: string[];
         };
-        /** @enum {string} */
-        OutcomeEnum: "right" | "wrong" | "not_sure" | "out_of_time" | "waiting" | "read" | "taken" | "marked";
         OverviewOfItems: {
             unasked: string[];
             quiet: components["schemas"]["SpanData"][];
@@ -2224,6 +2222,7 @@ export interface components {
         };
         StudentItemOut: {
             prompt: string;
+            state: components["schemas"]["CellStateEnum"];
             answers: components["schemas"]["GivenOut"][];
         };
         StudentOut: {
@@ -2322,11 +2321,13 @@ export interface components {
             response: {
                 [key: string]: unknown;
             };
-            outcome: components["schemas"]["OutcomeEnum"];
+            outcome: components["schemas"]["TryOutOutcomeEnum"];
             /** Format: double */
             share: number | null;
             comment: string;
         };
+        /** @enum {string} */
+        TryOutOutcomeEnum: "right" | "wrong" | "not_sure" | "out_of_time" | "waiting" | "read" | "taken" | "marked";
         UndoInRequest: {
             to?: number;
         };
@@ -2371,7 +2372,7 @@ export interface components {
             answers: number;
         };
         /** @enum {string} */
-        WhereEnum: "script" | "items";
+        WhereEnum: "script" | "items" | "both";
         /** @enum {string} */
         WhyEnum: "wrong" | "twin" | "crowds" | "others_better";
         WishesData: {

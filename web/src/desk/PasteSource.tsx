@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { api, body } from "../api/client";
 import { useLessons } from "../lessons/queries";
 import { Field } from "../ui/Field";
+import { FileField } from "../ui/FileField";
 import { ErrorNotice } from "../ui/Notice";
 import type { Content } from "./queries";
 
@@ -31,16 +32,11 @@ export function PasteSource({ text, put, lesson }: { text: string; put: (text: s
           onChange={(e) => put(e.target.value)}
         />
       </Field>
-      <Field label={t("paste.file")}>
-        <input
-          type="file"
-          accept=".txt,.csv,.tsv,.md,.json,.xlsx,text/*"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) read(file);
-          }}
-        />
-      </Field>
+      <FileField
+        label={t("paste.file")}
+        accept=".txt,.csv,.tsv,.md,.json,.xlsx,text/*"
+        take={([file]) => file && read(file)}
+      />
       <OtherLesson lesson={lesson} put={put} failed={setError} />
       <p className="mb-3 text-[13.5px]">
         <a className="text-teal underline" href={`/api/sheets/template/${i18n.language.slice(0, 2)}/`} download>

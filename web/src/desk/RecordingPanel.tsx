@@ -68,7 +68,7 @@ function Extract({ state }: { state: DeskState }) {
         <Button small hint="Shift+B" onClick={() => set(clock.nowMs || null, to)}>
           {t("recording.beginHere")}
         </Button>
-        <Button small hint="Shift+E" onClick={() => set(from, clock.nowMs)}>
+        <Button small hint="Shift+E" onClick={() => set(from, state.endOfSentence(clock.nowMs))}>
           {t("recording.endHere")}
         </Button>
         <Button small disabled={from === null && to === null} onClick={() => set(null, null)}>

@@ -20,16 +20,18 @@ export function ReplaceDialog({ state, where, close }: Props) {
   const [wholeWords, setWholeWords] = useState(true);
   const [matchCase, setMatchCase] = useState(false);
   const [left, setLeft] = useState<Set<string>>(new Set());
-  const asked = useDeferredValue({ find, replacement, whole_words: wholeWords, match_case: matchCase });
+  const [both, setBoth] = useState(true);
+  const over = where === "script" && both ? ("both" as const) : where;
+  const asked = useDeferredValue({ where: over, find, replacement, whole_words: wholeWords, match_case: matchCase });
   const ask = async (chosen?: string[]) =>
     body(
       await api.POST("/api/lessons/{lesson_id}/replace/", {
         params: { path: { lesson_id: lesson } },
-        body: { where, ...asked, ...(chosen ? { chosen } : {}) },
+        body: { ...asked, ...(chosen ? { chosen } : {}) },
       }),
     );
   const matches = useQuery({
-    queryKey: ["replace", lesson, where, asked],
+    queryKey: ["replace", lesson, asked],
     enabled: asked.find.trim() !== "",
     queryFn: () => ask(),
     placeholderData: keepPreviousData,
@@ -67,6 +69,7 @@ export function ReplaceDialog({ state, where, close }: Props) {
         <div className="flex flex-wrap gap-x-8">
           <Toggle label={t("replace.wholeWords")} on={wholeWords} change={setWholeWords} />
           <Toggle label={t("replace.matchCase")} on={matchCase} change={setMatchCase} />
+          {where === "script" && <Toggle label={t("replace.both")} on={both} change={setBoth} />}
         </div>
         <ErrorNotice error={matches.error ?? replace.error} />
         <Preview rows={rows} left={left} setLeft={setLeft} />

@@ -41,6 +41,8 @@ export function SegmentForm({ number, segment, sentence, state }: Props) {
         onSubmit={(e) => {
           e.preventDefault();
           rename();
+          // The next key is a command again.
+          if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
         }}
       >
         <Field label={t("script.title")} help={segment.key_terms.length ? segment.key_terms.join(" · ") : undefined}>

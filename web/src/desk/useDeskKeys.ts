@@ -30,7 +30,7 @@ export function useDeskKeys(state: DeskState, step: Step): void {
 
 type Named = (keys: string, label: string, run: () => void, off?: boolean) => Binding;
 
-function clockKeys({ clock, sentences, desk, sentenceAt, run }: DeskState, named: Named): Binding[] {
+function clockKeys({ clock, sentences, desk, sentenceAt, endOfSentence, run }: DeskState, named: Named): Binding[] {
   const sentence = (by: number) => {
     const to = sentences[Math.min(sentences.length - 1, Math.max(0, sentenceAt(clock.nowMs + 5) + by))];
     if (to) clock.seek(to.start_ms);
@@ -48,7 +48,9 @@ function clockKeys({ clock, sentences, desk, sentenceAt, run }: DeskState, named
     named("Shift+B", "recording.beginHere", () =>
       run(() => acts.extract(desk.id, clock.nowMs || null, desk.extract_end_ms)),
     ),
-    named("Shift+E", "recording.endHere", () => run(() => acts.extract(desk.id, desk.extract_start_ms, clock.nowMs))),
+    named("Shift+E", "recording.endHere", () =>
+      run(() => acts.extract(desk.id, desk.extract_start_ms, endOfSentence(clock.nowMs))),
+    ),
     named("ArrowRight", "key.secondOn", () => clock.seek(clock.nowMs + 1000)),
     named("ArrowLeft", "key.secondBack", () => clock.seek(clock.nowMs - 1000)),
   ];

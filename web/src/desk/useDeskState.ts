@@ -23,6 +23,8 @@ export type DeskState = {
   markAll: (items: string[]) => void;
   put: (items: string[], place: Place) => void;
   sentenceAt: (ms: number) => number;
+  /** Right after the sentence that is spoken at an instant. */
+  endOfSentence: (ms: number) => number;
   hear: (item: Item) => void;
   listenAround: (ms: number) => void;
   another: (item: Item) => void;
@@ -68,13 +70,22 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     },
     [play],
   );
+  const endOfSentence = useCallback(
+    (ms: number) => {
+      const at = sentences[sentenceAt(ms)];
+      const next = sentences[sentenceAt(ms) + 1];
+      if (!at || at.end_ms < ms) return Math.round(ms);
+      return Math.min(at.end_ms + 300, Math.round((at.end_ms + (next?.start_ms ?? desk.recording.duration_ms)) / 2));
+    },
+    [sentences, sentenceAt, desk.recording.duration_ms],
+  );
   const listenAround = useCallback((ms: number) => play(ms - 1000, ms + 1000), [play]);
 
   const addItem = useCallback(
     async (kind: Content["kind"], pauseMs?: number) => {
       const sentence = sentences[sentenceAt(clock.nowMs)];
       const evidence = sentence && kind !== "note" ? [{ start_ms: sentence.start_ms, end_ms: sentence.end_ms }] : [];
-      const fallback = pauseMs ?? (kind === "note" ? clock.nowMs : undefined);
+      const fallback = pauseMs ?? (kind === "note" ? endOfSentence(clock.nowMs) : undefined);
       const content = { ...emptyItem(kind), evidence, ...(fallback !== undefined ? { pause_ms: fallback } : {}) };
       const known = new Set(queries.getQueryData<Desk>(["desk", desk.id])?.items.map((i) => i.id));
       const fresh = await mutateAsync(() => acts.add(desk.id, content));
@@ -84,7 +95,7 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
         edit(true);
       }
     },
-    [sentences, sentenceAt, clock, queries, desk.id, mutateAsync],
+    [sentences, sentenceAt, endOfSentence, clock, queries, desk.id, mutateAsync],
   );
   const [about, setAbout] = useState<number[]>([]);
   const askAbout = useCallback(
@@ -120,6 +131,7 @@ export function useDeskState(desk: Desk, sentences: Sentence[]): DeskState {
     item,
     ...marks,
     sentenceAt,
+    endOfSentence,
     hear,
     listenAround,
     addItem,

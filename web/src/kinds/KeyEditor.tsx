@@ -148,7 +148,7 @@ function Model({ content, put }: Props) {
         rows={content.criteria ?? []}
         empty={{ text: "", marks: 1 }}
         isEmpty={(c) => c.text === ""}
-        put={(criteria) => put({ criteria })}
+        put={(criteria) => put({ criteria, ...(criteria.length ? { marks: sumOf(criteria) } : {}) })}
         name={name}
         add={t("item.addCriterion")}
         keys={t("item.rowKeys")}
@@ -176,6 +176,17 @@ function Model({ content, put }: Props) {
         )}
       />
     </>
+  );
+}
+
+/** What an item with criteria is worth: what they are worth together. */
+function sumOf(criteria: { marks: number }[]): number {
+  return Math.min(
+    100,
+    Math.max(
+      0.5,
+      criteria.reduce((sum, c) => sum + c.marks, 0),
+    ),
   );
 }
 

@@ -38,6 +38,12 @@ export function RowsEditor<T extends object>(props: Props<T>) {
     put(next);
     focus(to);
   };
+  const next = (n: number) => {
+    // What stands empty below is filled first.
+    const empty = rows.findIndex((row, i) => i > n && props.isEmpty(row));
+    if (empty >= 0) focus(empty);
+    else add();
+  };
   const add = () => {
     if (rows.length >= (props.most ?? MOST_ROWS)) return;
     put([...rows, props.empty]);
@@ -53,7 +59,8 @@ export function RowsEditor<T extends object>(props: Props<T>) {
     const doing = {
       "Alt+ArrowUp": () => move(n, n - 1),
       "Alt+ArrowDown": () => move(n, n + 1),
-      Enter: add,
+      // biome-ignore lint/correctness/noComponentHookFactories: the name of a key
+      Enter: () => next(n),
       "Alt+Enter": () => row && mark && change(n, mark(row)),
     }[`${e.altKey ? "Alt+" : ""}${e.key}`];
     const empty = e.key === "Backspace" && row && props.isEmpty(row) && rows.length > 1;

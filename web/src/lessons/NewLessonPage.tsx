@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import { Header, Who } from "../app/Header";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
+import { FileField } from "../ui/FileField";
 import { FromElsewhere } from "./FromElsewhere";
 import { HostSearch } from "./HostSearch";
 import { SourceCard } from "./SourceCard";
@@ -23,6 +24,11 @@ export function NewLessonPage() {
           <LinkForm add={sources.addLink} />
           <Files add={sources.addFiles} />
         </div>
+        {sources.alone.length > 0 && (
+          <p role="alert" className="mt-3 border-l-4 border-amber bg-sheet px-3 py-2">
+            {t("new.captionsAlone", { names: sources.alone.join(", ") })}
+          </p>
+        )}
         <HostSearch take={sources.addLink} />
         <List sources={sources} />
         <FromElsewhere />
@@ -92,17 +98,7 @@ function Files({ add }: { add: (files: File[]) => void }) {
       onDrop={dropped}
       className={`rounded border border-dashed px-4 py-3 ${over ? "border-teal bg-here" : "border-line bg-sheet"}`}
     >
-      <Field label={t("new.files")} help={t("new.filesHelp")}>
-        <input
-          className="field border-0 px-0"
-          type="file"
-          multiple
-          onChange={(e) => {
-            add([...(e.target.files ?? [])]);
-            e.target.value = "";
-          }}
-        />
-      </Field>
+      <FileField label={t("new.files")} help={t("new.filesHelp")} multiple take={add} />
     </div>
   );
 }

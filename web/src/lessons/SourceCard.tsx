@@ -21,7 +21,7 @@ export function SourceCard({ source, sources, alone }: { source: Source; sources
     <article className="rounded border border-rule bg-sheet p-4" aria-label={source.name}>
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="min-w-0 truncate font-semibold" dir="auto">
-          {found?.title || source.name}
+          {(!source.made && found?.title) || source.name}
         </h2>
         {found?.duration_ms && <span className="text-quiet">{clock(found.duration_ms)}</span>}
         <span className="ml-auto">

@@ -5,6 +5,7 @@ import { api, body, type Schemas } from "../api/client";
 import { sent } from "../api/uploads";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
+import { FileField } from "../ui/FileField";
 import { ErrorNotice } from "../ui/Notice";
 import { errorOfJob, type Job, type Look } from "./queries";
 import type { Source, Sources } from "./useSources";
@@ -16,10 +17,10 @@ const LANGUAGES = ["en", "es", "fr", "de", "pt", "it", "ca", "gl", "eu", "nl", "
 export function WaysForm(props: { source: Source; found: Look; sources: Sources; failed: Job | null }) {
   const { source, found, sources, failed } = props;
   const { t } = useTranslation();
-  const [track, setTrack] = useState(() => (source.captions ? "" : (bestTrack(found)?.id ?? "")));
+  const [track, setTrack] = useState(() => (source.captions || source.text ? "" : (bestTrack(found)?.id ?? "")));
   const [way, setWay] = useState<Way>(() => firstWay(source, found));
   const [captions, setCaptions] = useState<File | null>(source.captions);
-  const [text, setText] = useState("");
+  const [text, setText] = useState(source.text);
   const [title, setTitle] = useState(found.title);
   const [language, setLanguage] = useState(found.language.split("-")[0] || t("shared.locale").slice(0, 2));
   const [error, setError] = useState<unknown>(null);
@@ -40,7 +41,7 @@ export function WaysForm(props: { source: Source; found: Look; sources: Sources;
       const upload = way === "file" && captions ? await sent(captions) : null;
       const given = { look: source.look, script: { way, track, upload, text }, title, language };
       if (failed) await api.DELETE("/api/jobs/{job_id}/", { params: { path: { job_id: failed.id } } });
-      sources.change(source.id, { made: body(await api.POST("/api/lessons/", { body: given })).id });
+      sources.change(source.id, { made: body(await api.POST("/api/lessons/", { body: given })).id, name: title });
     } catch (refused) {
       setError(refused);
     }
@@ -56,7 +57,9 @@ export function WaysForm(props: { source: Source; found: Look; sources: Sources;
           </Link>
         </p>
       )}
-      <p className="mb-2">{t("new.captionsFound", { count: found.tracks.length })}</p>
+      {(found.tracks.length > 0 || !(source.captions || source.text)) && (
+        <p className="mb-2">{t("new.captionsFound", { count: found.tracks.length })}</p>
+      )}
       <ErrorNotice error={error ?? (failed ? errorOfJob(failed) : null)} />
       <Tracks found={found} chosen={way === "track" ? track : ""} choose={take} />
       <Ways found={found} way={way} choose={setWay} language={language} />
@@ -157,9 +160,11 @@ function Ways(props: { found: Look; way: Way; choose: (way: Way) => void; langua
 function CaptionFile({ file, change }: { file: File | null; change: (file: File | null) => void }) {
   const { t } = useTranslation();
   return (
-    <Field label={t("new.captions")} help={file ? t("new.captionsChosen", { name: file.name }) : t("new.captionsHelp")}>
-      <input className="field" type="file" onChange={(e) => change(e.target.files?.[0] ?? file)} />
-    </Field>
+    <FileField
+      label={t("new.captions")}
+      help={file ? t("new.captionsChosen", { name: file.name }) : t("new.captionsHelp")}
+      take={([chosen]) => change(chosen ?? file)}
+    />
   );
 }
 
@@ -175,8 +180,12 @@ function bestTrack(found: Look) {
   return found.tracks.find((t) => !t.by_machine) ?? found.tracks[0];
 }
 
+// A text file is words with times where its lines begin with some.
+const TIMED = /^\s*[[(]?(\d{1,2}:)?\d{1,3}:\d{2}/m;
+
 function firstWay(source: Source, found: Look): Way {
   if (source.captions) return "file";
+  if (source.text) return TIMED.test(source.text) || whyNot(found, "plain") ? "pasted" : "plain";
   if (found.tracks.length) return "track";
   return whyNot(found, "recognise") === "" ? "recognise" : "file";
 }

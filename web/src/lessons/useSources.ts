@@ -9,6 +9,8 @@ export type Source = {
   name: string;
   link: string;
   captions: File | null;
+  /** The words of a text file beside it. */
+  text: string;
   share: number | null;
   paused: boolean;
   upload: string | null;
@@ -17,10 +19,13 @@ export type Source = {
   error: unknown;
 };
 
-const CAPTIONS = /\.(vtt|srt|ttml|xml|dfxp|txt)$/i;
+const CAPTIONS = /\.(vtt|srt|ttml|xml|dfxp)$/i;
+const TEXT = /\.txt$/i;
 
 export function useSources() {
   const [sources, setSources] = useState<Source[]>([]);
+  // Captions that came without their recording.
+  const [alone, setAlone] = useState<string[]>([]);
   const sendings = useRef(new Map<string, Sending>());
   const change = useCallback((id: string, fields: Partial<Source>) => {
     setSources((all) => all.map((s) => (s.id === id ? { ...s, ...fields } : s)));
@@ -62,18 +67,21 @@ export function useSources() {
     [change, lookAt],
   );
 
-  /** Files side by side: captions that are called like a recording belong to it. */
+  /** Files side by side: captions or a text that are called like a recording belong to it. */
   const addFiles = useCallback(
-    (files: File[]) => {
-      const captions = files.filter((f) => CAPTIONS.test(f.name));
-      const recordings = files.filter((f) => !CAPTIONS.test(f.name));
-      const fresh = recordings.map((file) => {
-        const own = captions.find((c) => stem(c.name).startsWith(stem(file.name)));
-        const only = recordings.length === 1 ? captions[0] : undefined;
-        return { file, source: newSource(file.name, { captions: own ?? only ?? null, share: 0 }) };
-      });
-      setSources((all) => [...fresh.map((f) => f.source), ...all]);
-      for (const { file, source } of fresh) start(source.id, file);
+    async (files: File[]) => {
+      const words = files.filter((f) => CAPTIONS.test(f.name) || TEXT.test(f.name));
+      const recordings = files.filter((f) => !words.includes(f));
+      setAlone(recordings.length ? [] : words.map((f) => f.name));
+      for (const file of recordings) {
+        const own = words.find((w) => stem(w.name).startsWith(stem(file.name)));
+        const mine = own ?? (recordings.length === 1 ? words[0] : undefined);
+        const text = mine && TEXT.test(mine.name) ? await mine.text() : "";
+        const captions = mine && !text ? mine : null;
+        const source = newSource(file.name, { captions, text, share: 0 });
+        setSources((all) => [source, ...all]);
+        start(source.id, file);
+      }
     },
     [start],
   );
@@ -99,7 +107,7 @@ export function useSources() {
     (source: Source) => lookAt(source.id, source.upload ? { upload: source.upload } : { link: source.link }),
     [lookAt],
   );
-  return { sources, addLink, addFiles, pause, drop, again, change };
+  return { sources, alone, addLink, addFiles, pause, drop, again, change };
 }
 
 export type Sources = ReturnType<typeof useSources>;
@@ -108,6 +116,7 @@ function newSource(name: string, fields: Partial<Source>): Source {
   const empty = {
     link: "",
     captions: null,
+    text: "",
     share: null,
     paused: false,
     upload: null,

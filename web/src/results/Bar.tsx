@@ -13,8 +13,15 @@ export function ResultBar({ cell }: { cell: Cell }) {
 }
 
 function Form({ cell }: { cell: Cell }) {
-  if (cell.state === "not_reached") return <circle cx={6} cy={17} r={1.6} fill="#8C97A3" />;
-  if (cell.state === "skipped") return <path d="M2 17h8" stroke="#8C97A3" strokeWidth={1.6} />;
+  if (cell.state === "not_reached") return null;
+  if (cell.state === "skipped")
+    return (
+      <path
+        d="M0.5 20V0.5h11V20z M0.5 7l6.5-6.5 M0.5 13.5l11-11 M0.5 20l11-11 M5.5 20l6-6"
+        fill="none"
+        stroke="#8C97A3"
+      />
+    );
   if (cell.state === "not_sure")
     return <rect x={0.75} y={0.75} width={10.5} height={20.5} fill="none" stroke="#1F2A37" strokeWidth={1.2} />;
   if (cell.state === "waiting")
@@ -48,6 +55,36 @@ function Form({ cell }: { cell: Cell }) {
   );
 }
 
+const SAMPLES: Cell[] = [
+  { state: "right", share: 1, tries: 1 },
+  { state: "right", share: 1, tries: 2 },
+  { state: "wrong", share: 0.5, tries: 1 },
+  { state: "wrong", share: 0, tries: 1 },
+  { state: "not_sure", share: 0, tries: 1 },
+  { state: "skipped", share: null, tries: 0 },
+  { state: "waiting", share: null, tries: 1 },
+];
+
+/** What the bars mean, each with its words; an empty place is an item that was not reached. */
+export function Legend() {
+  const { t } = useTranslation();
+  const words = useCellWords();
+  const said = (cell: Cell) => (cell.state === "wrong" && cell.share ? t("results.partly") : words(cell));
+  return (
+    <ul className="mt-4 flex flex-wrap gap-x-4 gap-y-1 text-[13px] text-quiet" aria-label={t("results.legend")}>
+      {SAMPLES.map((cell) => (
+        <li key={said(cell)} className="flex items-center gap-1.5">
+          <svg viewBox="0 0 12 22" className="h-[18px] w-2.5" aria-hidden="true">
+            <Form cell={cell} />
+          </svg>
+          {said(cell)}
+        </li>
+      ))}
+      <li>{t("results.emptyPlace")}</li>
+    </ul>
+  );
+}
+
 export function useCellWords(): (cell: Cell) => string {
   const { t } = useTranslation();
   return (cell) => {
@@ -56,4 +93,10 @@ export function useCellWords(): (cell: Cell) => string {
     if (cell.state === "marked") return t("cell.marked", { percent: Math.round(100 * (cell.share ?? 0)) });
     return t(`cell.${cell.state}`);
   };
+}
+
+/** What an answer came to, as a teacher reads it of somebody else. */
+export function useOutcome(): (answer: { outcome: Cell["state"]; share: number | null; tries: number }) => string {
+  const words = useCellWords();
+  return ({ outcome, share, tries }) => words({ state: outcome, share, tries });
 }

@@ -4,6 +4,7 @@ import { useTranslation } from "react-i18next";
 import { api } from "../api/client";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
+import { useOutcome } from "./Bar";
 import { OptionBars } from "./OptionBars";
 import { type ItemAnswers, useItemAnswers } from "./queries";
 
@@ -11,6 +12,7 @@ import { type ItemAnswers, useItemAnswers } from "./queries";
 export function ItemSide({ assignment, item }: { assignment: string; item: string }) {
   const { t } = useTranslation();
   const found = useItemAnswers(assignment, item);
+  const outcome = useOutcome();
   if (!found.data) return <NotYet error={found.error} />;
   const open = found.data.kind === "open";
   return (
@@ -39,7 +41,7 @@ export function ItemSide({ assignment, item }: { assignment: string; item: strin
             ) : (
               <p className="flex justify-between gap-3">
                 <b dir="auto">{a.nickname}</b>
-                <span className="text-quiet">{t(`study.outcome.${a.outcome}`, { count: a.tries })}</span>
+                <span className="text-quiet">{outcome(a)}</span>
               </p>
             )}
           </li>

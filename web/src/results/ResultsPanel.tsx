@@ -6,6 +6,7 @@ import { moment } from "../app/times";
 import { type Assignment, useAssignments } from "../assignments/queries";
 import { Button } from "../ui/Button";
 import { NotYet } from "../ui/Notice";
+import { Legend } from "./Bar";
 import { ItemSide } from "./ItemSide";
 import { type Sheet, useSheet } from "./queries";
 import { SegmentSide } from "./SegmentSide";
@@ -59,7 +60,10 @@ function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id
           {sheet.data.students.length === 0 ? (
             <p className="py-8 text-quiet">{t("results.nobodyYet")}</p>
           ) : (
-            <SheetTable sheet={sheet.data} focus={looked} look={setFocus} inWords={inWords} />
+            <>
+              <SheetTable sheet={sheet.data} focus={looked} look={setFocus} inWords={inWords} />
+              {!inWords && <Legend />}
+            </>
           )}
         </main>
         <aside

@@ -2,6 +2,7 @@ import { useTranslation } from "react-i18next";
 import { clock, moment } from "../app/times";
 import { NotYet } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
+import { useCellWords, useOutcome } from "./Bar";
 import { useStudentResult } from "./queries";
 import { StudentActs } from "./StudentActs";
 
@@ -9,6 +10,8 @@ import { StudentActs } from "./StudentActs";
 export function StudentSide({ assignment, student, gone }: { assignment: string; student: string; gone: () => void }) {
   const { t, i18n } = useTranslation();
   const found = useStudentResult(assignment, student);
+  const words = useCellWords();
+  const outcome = useOutcome();
   if (!found.data) return <NotYet error={found.error} />;
   return (
     <>
@@ -26,11 +29,11 @@ export function StudentSide({ assignment, student, gone }: { assignment: string;
             <p dir="auto" className="font-semibold">
               {n + 1}. <Rich text={i.prompt} />
             </p>
-            {i.answers.length === 0 && <p className="text-quiet">{t("cell.not_reached")}</p>}
+            {i.answers.length === 0 && <p className="text-quiet">{words({ state: i.state, share: null, tries: 0 })}</p>}
             {i.answers.map((a) => (
               <p key={a.id} className="text-[14px]">
                 {a.said && a.said !== "?" && <span dir="auto">{a.said} · </span>}
-                {t(`study.outcome.${a.outcome}`, { count: a.tries })}
+                {outcome(a)}
                 {a.comment && ` · ${a.comment}`}
                 {a.given_at && (
                   <span className="block text-quiet">

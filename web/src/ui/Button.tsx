@@ -1,4 +1,5 @@
 import type { ButtonHTMLAttributes, ReactNode } from "react";
+import { Keys } from "./Keys";
 
 type Look = "main" | "plain" | "quiet" | "danger";
 
@@ -22,13 +23,13 @@ export function Button({ look = "plain", hint, small, children, className = "", 
   return (
     <button
       type="button"
-      title={hint ? `${title ?? ""} (${hint})`.trim() : title}
-      aria-keyshortcuts={hint}
+      title={title}
+      aria-keyshortcuts={hint?.replace("Ctrl", "Control")}
       className={`inline-flex items-center gap-1.5 whitespace-nowrap rounded disabled:opacity-50 ${size} ${LOOKS[look]} ${className}`}
       {...rest}
     >
       {children}
-      {hint && <kbd>{hint}</kbd>}
+      {hint && <Keys keys={hint} />}
     </button>
   );
 }

@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { useBindings, useKeys } from "../app/keys";
 import { Button } from "./Button";
 import { Dialog } from "./Dialog";
+import { Keys } from "./Keys";
 
 /** The one list of keys, under "?" and a small button. */
 export function KeyList() {
@@ -21,7 +22,7 @@ export function KeyList() {
             {bindings.map((b) => (
               <div key={b.keys + b.label} className="contents">
                 <dt>
-                  <kbd>{b.keys}</kbd>
+                  <Keys keys={b.keys} />
                 </dt>
                 <dd>{b.label}</dd>
               </div>

@@ -15,7 +15,7 @@ from escuela_core.transcripts.model import Transcript
 from escuela_core.transcripts.stamps import stamp
 
 _CLOCK = re.compile(r"(\d{2,4}):(\d{2}):(\d{2})(?:\.(\d{1,12})|:(\d{2,4})(?:\.\d{1,12})?)?")
-_OFFSET = re.compile(r"(\d{1,15}(?:\.\d{1,12})?)(h|m|s|ms|f|t)")
+_OFFSET = re.compile(r"(\d{1,15}(?:\.\d{1,12})?)(h|m|s|ms|f|t|)")
 _DECLARED, _BLANK = re.compile(r"\s*(?:<\?xml[^>]*\?>\s*)?"), re.compile(r"\s*")
 _ROOT = re.compile(r"<(?:\w{1,40}:)?tt[\s>]")
 _SECONDS = {"h": 3600.0, "m": 60.0, "s": 1.0, "ms": 0.001}
@@ -40,7 +40,7 @@ class _Rates:
             part = float(f"0.{fraction}") if fraction else int(frames) / self.frames if frames else 0.0
             return round((whole + part) * 1000)
         if match := _OFFSET.fullmatch(text.strip()):
-            number, unit = float(match.group(1)), match.group(2)
+            number, unit = float(match.group(1)), match.group(2) or "s"
             per_second = {"f": self.frames, "t": self.ticks}.get(unit)
             return round(number / per_second * 1000 if per_second else number * _SECONDS[unit] * 1000)
         return None

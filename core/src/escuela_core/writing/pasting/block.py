@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, field
 
+from escuela_core.items import Item
 from escuela_core.writing.pasting.lines import Line, kind_named
 from escuela_core.writing.pasting.times import Place, place_in
 
@@ -36,6 +37,8 @@ class Block:
     depth: str = ""
     goal: str = ""
     lines: dict[int, str] = field(default_factory=dict)
+    # Already whole, as our own item list has it.
+    item: Item | None = None
 
     @property
     def is_empty(self) -> bool:

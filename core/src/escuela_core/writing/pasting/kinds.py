@@ -42,6 +42,8 @@ _ARROWS = re.compile(r"\s*(?:→|->|-->|=>|>|<|,|;)\s*")
 
 def item_of(block: Block) -> tuple[Item | None, Remarks]:
     """The item a block makes, None where it makes none; remarks as (line, sentence)."""
+    if block.item is not None:
+        return block.item, []
     prompt = "\n".join(block.prompt).strip()
     if len(prompt) > LONGEST_TEXT or len(block.options) > MOST_OPTIONS:
         return None, [Remark(min(block.lines), "too_long")]

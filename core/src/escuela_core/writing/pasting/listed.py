@@ -8,6 +8,8 @@ from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import Any
 
+from escuela_core.items import KINDS, Item, item_from_json
+from escuela_core.items.shape import ItemShapeError
 from escuela_core.writing.pasting.block import Block, Option, Reading, set_plain
 from escuela_core.writing.pasting.tables import COLUMNS
 from escuela_core.writing.pasting.times import Place, place_in
@@ -57,8 +59,18 @@ def _reading(table: list[dict[str, Any]], first: int, last: int) -> Reading:
     return reading
 
 
+def _own(row: dict[str, Any]) -> Item | None:
+    """A row of our own item list file, which nothing is lost of; None for any other."""
+    if row.get("kind") not in KINDS:
+        return None
+    try:
+        return item_from_json({k: v for k, v in row.items() if k != "id"})
+    except ItemShapeError:
+        return None
+
+
 def _block(row: dict[str, Any], line: int) -> Block:
-    block = Block()
+    block = Block(item=_own(row))
     keys: list[Any] = []
     for name, value in row.items():
         column = _column(name)
