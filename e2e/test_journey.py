@@ -64,8 +64,8 @@ def bring_in(page: Page, folder: Path) -> None:
     page.keyboard.press("n")
     files = [MEDIA / "three-knots.webm", own_captions(folder)]
     page.get_by_label("Or files from this device").set_input_files(files)
-    expect(page.get_by_text("No captions were found.")).to_be_visible(timeout=60_000)
-    expect(page.get_by_text("rope-loft.srt is selected.")).to_be_visible()
+    expect(page.get_by_text("rope-loft.srt is selected.")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("No captions were found.")).to_have_count(0)
     page.get_by_label("Title").fill("From the rope loft")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="From the rope loft")).to_be_visible(timeout=60_000)

@@ -30,7 +30,7 @@ def test_axe_finds_nothing_on_the_teacher_s_views(new_page: NewPage) -> None:
         assert axe_faults(page) == "", step
     open_lesson(page, "Three knots that hold a boat", "Check")
     page.keyboard.press("j")
-    page.get_by_role("button", name="Edit", exact=True).wait_for()
+    page.get_by_role("button", name="Edit E").wait_for()
     assert axe_faults(page) == ""
     page.keyboard.press("e")
     page.get_by_label("Question").wait_for()
@@ -77,8 +77,8 @@ def test_the_desk_can_be_used_enlarged(new_page: NewPage, width: int, height: in
     sign_in_demo(page)
     open_lesson(page, "Three knots that hold a boat", "Check")
     page.keyboard.press("j")
-    page.get_by_role("button", name="Edit", exact=True).scroll_into_view_if_needed()
-    expect(page.get_by_role("button", name="Edit", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Edit E").scroll_into_view_if_needed()
+    expect(page.get_by_role("button", name="Edit E")).to_be_visible()
 
 
 def test_the_list_of_keys_is_under_a_question_mark(new_page: NewPage) -> None:
@@ -196,4 +196,6 @@ def drag_second_boundary(page: Page) -> None:
     page.mouse.down()
     page.mouse.move(box["x"] + 120, box["y"] + 5, steps=5)
     page.mouse.up()
-    expect(strip.get_by_title(re.compile("begins here; drag to move")).first).not_to_have_attribute("title", before or "")
+    expect(strip.get_by_title(re.compile("begins here; drag to move")).first).not_to_have_attribute(
+        "title", before or ""
+    )

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from conftest import ROOT, NewPage, Stack, axe_faults, open_lesson, sign_in_demo, until
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 MEDIA = ROOT / "demo" / "media"
 LATE = "() => document.documentElement.dataset.pauseLateMs"
@@ -120,6 +120,21 @@ Correct order: b, a
 """
 
 
+def arrange(card: Locator, page: Page) -> None:
+    """Answers the match or the order that is asked; which comes first the talk decides."""
+    if card.get_by_role("heading", name="Match each part with its name.").count():
+        card.get_by_label("the loose end of a line").select_option("the tail")
+        card.get_by_label("the long part that carries the load").select_option("the standing part")
+        page.keyboard.press("Control+Enter")
+        return
+    first = card.get_by_role("list", name="Put the steps of the bowline in order.").get_by_role("listitem").first
+    # In whatever order the steps come, the right one too.
+    if "the tail comes up" in first.inner_text():
+        card.get_by_role("button", name="Later: the tail comes up through the eye").press("Enter")
+    expect(first).to_contain_text("make a small eye")
+    card.get_by_role("button", name="Answer", exact=True).press("Enter")
+
+
 def test_items_from_elsewhere_come_in_by_one_paste_and_are_answered_by_keys(new_page: NewPage) -> None:
     page = new_page()
     sign_in_demo(page)
@@ -138,24 +153,16 @@ def test_items_from_elsewhere_come_in_by_one_paste_and_are_answered_by_keys(new_
     page.keyboard.press("r")
     page.get_by_role("navigation", name="Pauses").wait_for()
     until(page, "document.querySelector('video').readyState > 2")
-    page.keyboard.press("j")
     card = page.get_by_role("region", name=re.compile("Item"))
-    card.get_by_role("heading", name="Match each part with its name.").wait_for(timeout=30_000)
-    assert axe_faults(page) == ""
-    card.get_by_label("the loose end of a line").select_option("the tail")
-    card.get_by_label("the long part that carries the load").select_option("the standing part")
-    page.keyboard.press("Control+Enter")
-    expect(card.get_by_text("right first time")).to_be_visible()
-    page.keyboard.press("Enter")
-    page.keyboard.press("j")
-    first = card.get_by_role("list", name="Put the steps of the bowline in order.").get_by_role("listitem").first
-    first.wait_for(timeout=30_000)
-    # In whatever order the steps come, the right one too.
-    if "the tail comes up" in first.inner_text():
-        card.get_by_role("button", name="Later: the tail comes up through the eye").press("Enter")
-    expect(first).to_contain_text("make a small eye")
-    card.get_by_role("button", name="Answer", exact=True).press("Enter")
-    expect(card.get_by_text("right first time")).to_be_visible()
+    for _ in range(2):
+        # At one pause the second follows the first.
+        if card.count() == 0:
+            page.keyboard.press("j")
+        card.get_by_role("heading").wait_for(timeout=30_000)
+        assert axe_faults(page) == ""
+        arrange(card, page)
+        expect(card.get_by_text("right first time")).to_be_visible()
+        page.keyboard.press("Enter")
     page.keyboard.press("q")
     page.get_by_role("navigation", name="Steps of the lesson").wait_for()
     page.keyboard.press("Control+z")

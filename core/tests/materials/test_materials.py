@@ -124,3 +124,23 @@ def test_a_guide_says_what_earns_all_a_part_and_nothing() -> None:
         "2 · names the heat; names the skin | 1 · part of it: names the heat / names the skin | 0 · none of this",
         "1 · Hot glass stays soft. | 0.5 · part of it: hot, glass, stays, soft | 0 · none of this",
     ]
+
+
+def test_a_word_is_explained_in_the_sense_of_its_sentence_or_not_at_all() -> None:
+    talk = spoken(
+        (
+            "The soot on the glass comes from a wick that stands too high.",
+            "At the quay a fender hangs over the side.",
+            "The line goes around the horns of the cleat.",
+        )
+    )
+    words = {line.text: line.meaning for line in make("glossary", talk, [(Span(0, talk.duration_ms), [])]).lines}
+    assert "carbon" in words["soot"]
+    assert words["cleat"].startswith("a fastener")
+    assert words["fender"] == ""
+
+
+def test_words_that_met_once_are_no_subject_to_be_asked_about() -> None:
+    talk = spoken(("The warm oil smokes.", "Trim the wick.", "The wick burns."))
+    [line, *_] = make("warm_up", talk, [(Span(0, talk.duration_ms), ["warm oil smokes", "wick"])]).lines
+    assert "wick" in line.text

@@ -162,3 +162,8 @@ def test_a_hundred_thousand_cues_are_read() -> None:
     times = [f"{n // 3600:02d}:{n // 60 % 60:02d}:{n % 60:02d}" for n in range(100_000)]
     rows = "".join(f"\n{at}.000 --> {at}.900\nWord {n}.\n" for n, at in enumerate(times))
     assert len(read_captions(f"WEBVTT\n{rows}".encode(), language="xx").sentences) == 100_000
+
+
+def test_ttml_times_without_a_unit_are_seconds() -> None:
+    text = "<tt xmlns='http://www.w3.org/ns/ttml'><body><p begin='19.764' end='21.5'>The gate opens.</p></body></tt>"
+    assert read_captions(text.encode(), language="en").sentences[0].start_ms == 19_764

@@ -103,7 +103,7 @@ def test_only_the_chosen_stretch_is_asked_about(talk: Transcript) -> None:
 
 def test_a_poor_talk_gives_fewer_and_says_so() -> None:
     found = propose(spoken(("Hello and welcome.", "It is here.", "Look at this one.")), Wishes(count=5))
-    assert (found.items, found.wanted, found.short_because) == ((), 5, "no_more_good_ones")
+    assert (found.items, found.wanted, found.short_because) == ((), 5, "nothing_to_ask")
 
 
 SPANISH = (

@@ -6,6 +6,7 @@ import talks
 from escuela_core.items import Choice, TrueFalse
 from escuela_core.language.levels import above, too_long
 from escuela_core.language.quantities import quantities
+from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript
 from escuela_core.writing import Wishes, propose, vary
 from escuela_core.writing.wishes import read_remarks
@@ -133,3 +134,15 @@ def test_beginners_choose_the_word_of_a_gap_among_others_of_its_sort() -> None:
     for gap in gaps:
         assert not set(gap.bank) & {*gap.answers, *gap.asked.split()}
     assert all(not gap.bank for gap in propose(talk, replace(wishes, level="B2")).items)
+
+
+def test_a_marked_sentence_is_asked_about_even_where_another_item_rests_on_it(lock) -> None:
+    said = next(s for s in lock.sentences if "six minutes" in s.text)
+    other = TrueFalse(prompt="Nobody knows how long it takes.", answer=False, evidence=(said.span,))
+    assert propose(lock, Wishes(count=1, about=(said.span,)), existing=[other]).items
+
+
+def test_why_nothing_came_is_said(lock) -> None:
+    about = Span(0, 900)
+    assert propose(lock, Wishes(count=3), stretches=[about]).short_because == "nothing_to_ask"
+    assert propose(lock, Wishes(count=90)).short_because == "no_more_good_ones"

@@ -23,7 +23,7 @@ export function CardActions({ item, state, step }: { item: Item; state: DeskStat
           </Button>
         </>
       ) : (
-        <Button small hint={step === "check" ? "M" : "E"} onClick={() => state.edit(true)}>
+        <Button small hint="E" onClick={() => state.edit(true)}>
           {t("item.change")}
         </Button>
       )}

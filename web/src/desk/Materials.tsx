@@ -45,6 +45,11 @@ export function Materials({ state }: { state: DeskState }) {
                     {" "}
                     · {t(`material.place.${made.content.place}`)} ·{" "}
                     {t("material.lines", { count: made.content.lines.length })}
+                    {made.content.lines.length === 0 && (
+                      <span className="block text-amberink">
+                        {t(kind === "marking_guide" ? "material.noOpen" : "material.nothing")}
+                      </span>
+                    )}
                   </span>
                 )}
               </span>

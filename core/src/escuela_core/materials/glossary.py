@@ -25,6 +25,11 @@ if TYPE_CHECKING:
     from spacy.tokens import Token
 
 MOST_WORDS = 12
+# The letters of WordNet for what is explained.
+_PARTS = {"NOUN": "n", "VERB": "v", "ADJ": "a"}
+# A sense is the one meant where it is this near to a sentence, and this much nearer than any other.
+NEAR, AHEAD = 0.2, 0.08
+MOST_SENSES, MOST_SAID = 6, 4
 USUAL_LEVEL = "B1"
 _WORD = re.compile(r"[^\W\d_]{4,}")
 
@@ -38,24 +43,31 @@ def glossary(sentences: Sequence[Sentence], language: str, level: str = "") -> l
     told = _told(sentences, docs)
     counts: Counter[str] = Counter()
     first: dict[str, int] = {}
+    parts: dict[str, Counter[str]] = {}
+    where: dict[str, set[int]] = {}
     for number, doc in enumerate(docs):
         for token in doc:
             lemma = token.lemma_.lower()
             if _is_word(token) and (lemma in told or zipf_frequency(lemma, "en") < rarest):
                 counts[lemma] += 1
                 first.setdefault(lemma, number)
+                parts.setdefault(lemma, Counter())[_PARTS[token.pos_]] += 1
+                where.setdefault(lemma, set()).add(number)
     worth = {w: (w in told) * 3 + min(counts[w], 4) + (8 - zipf_frequency(w, "en")) / 2 for w in counts}
     chosen = sorted(worth, key=lambda w: (-worth[w], w))[:MOST_WORDS]
     lines = []
     for word in sorted(chosen, key=lambda w: first[w]):
         meaning, number = told.get(word, ("", first[word]))
         sentence = sentences[number]
-        lines.append(Line(word, meaning or _from_dictionary(word, sentence.text), (sentence.span,)))
+        if not meaning:
+            part = parts[word].most_common(1)[0][0]
+            meaning = _from_dictionary(word, part, [sentences[n].text for n in sorted(where[word])[:MOST_SAID]])
+        lines.append(Line(word, meaning, (sentence.span,)))
     return lines
 
 
 def _is_word(token: Token) -> bool:
-    usable = token.pos_ in {"NOUN", "VERB", "ADJ"} and token.is_alpha and len(token) > 3 and not token.ent_type_
+    usable = token.pos_ in _PARTS and token.is_alpha and len(token) > 3 and not token.ent_type_
     return usable and is_content(token)
 
 
@@ -99,14 +111,17 @@ def _definitions(clause: Clause) -> Iterator[tuple[str, str]]:
                 yield named.lemma_.lower(), clause.say(list(clause.doc[token.head.left_edge.i : token.head.i + 1]))
 
 
-def _from_dictionary(word: str, sentence: str) -> str:
-    """The sense of WordNet nearest to the sentence the word stands in."""
-    senses = [g for part in "nva" for g in glosses(word, part)][:6]
-    if not senses:
-        return ""
-    near = encoder().embed(senses) @ encoder().embed([sentence])[0]
-    # The commoner sense wins unless another is plainly nearer.
-    return senses[int(np.argmax([float(v) - 0.02 * n for n, v in enumerate(near)]))]
+def _from_dictionary(word: str, part: str, said: Sequence[str]) -> str:
+    """The sense of WordNet that the sentences ``said`` with the word mean, among those of its part of speech.
+
+    None is given where two are about as near: no meaning is better than a wrong one.
+    """
+    senses = [g for g in glosses(word, part) if word not in lemmas(g)][:MOST_SENSES]
+    if len(senses) < 2:
+        return senses[0] if senses else ""
+    near = (encoder().embed(senses) @ encoder().embed(list(said)).T).max(axis=1)
+    best, second = np.sort(near)[::-1][:2]
+    return senses[int(np.argmax(near))] if best >= NEAR and best - second >= AHEAD else ""
 
 
 def _by_words(sentences: Sequence[Sentence], language: str, rarest: float) -> list[Line]:

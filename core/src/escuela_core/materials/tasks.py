@@ -71,14 +71,18 @@ def _filled(templates: Mapping[str, tuple[str, ...]], terms: Sequence[tuple[str,
 def terms_of(segments: Sequence[tuple[Span, Sequence[str]]], talk: Transcript) -> list[tuple[str, Span]]:
     """The first term of each segment that is no name, with the first sentence that says it.
 
-    Where the grammar is not read, only words that are heard with an article are taken for things.
+    A term of several words counts where it is said again: what is said once may be words that only met. Where the
+    grammar is not read, only words that are heard with an article are taken for things.
     """
     sentences: Sequence[Sentence] = talk.sentences
     things = None if speaks(talk.language) else articles_of(sentences, talk.language[:2].lower())
     found: dict[str, Span] = {}
+    whole = " ".join(s.text for s in sentences).lower()
     for span, terms in segments:
         for term in terms:
             if term[:1].isupper() or (things is not None and term not in things):
+                continue
+            if " " in term and whole.count(term.lower()) < 2:
                 continue
             said = next((s for s in sentences if span.holds(s.start_ms) and term.lower() in s.text.lower()), None)
             if said is not None and term not in found:

@@ -42,7 +42,8 @@ class Proposal:
     """Items in order of time, how many were wanted, and a code that says why there are fewer.
 
     ``followed`` and ``ignored`` are the parts of the teacher's remarks that could and could not be followed;
-    ``unspoken`` the goals the recording does not speak to, ``unused`` the words and mistakes nothing was made of.
+    ``unspoken`` the goals the recording does not speak to, ``unused`` the words, mistakes and other goals nothing was
+    made of.
     """
 
     items: tuple[Item, ...]
@@ -91,17 +92,23 @@ def propose(
         others = [*existing, *(p.item for p in picked)]
         if sound.holds(best, upcoming) and not spoils(candidate.item, others, transcript.language):
             picked.append(candidate)
-            left = {n: c for n, c in left.items() if not set(c.sentences) & set(candidate.sentences)}
+            # One a sentence, but for those that were marked to be asked about.
+            asked = set(candidate.sentences) - steering.marked
+            left = {n: c for n, c in left.items() if not set(c.sentences) & asked}
     items, used = _with_mistakes([p.item for p in picked], steering, transcript, silences)
     items.sort(key=lambda item: item.pause_ms or 0)
     return Proposal(
         tuple(with_banks(items, wishes.level)),
         wanted,
-        "" if len(picked) >= wanted else "no_more_good_ones",
+        "" if len(picked) >= wanted else "no_more_good_ones" if ranked else "nothing_to_ask",
         steering.remarks.followed,
         steering.remarks.ignored,
         tuple(g.text for g in steering.goals if not g.sentences),
-        (*_without_item(wishes.words, items), *(m for m in wishes.mistakes if m not in used)),
+        (
+            *_without_item(wishes.words, items),
+            *(m for m in wishes.mistakes if m not in used),
+            *(g.text for g in steering.goals if g.sentences and g.text not in {i.goal for i in items}),
+        ),
     )
 
 
@@ -140,7 +147,9 @@ def candidates(
     taken = {span for item in existing for span in item.evidence}
     prompts = {item.asked.lower() for item in existing}
     open_places = {
-        n for n, span in enumerate(spans) if span not in taken and any(s.holds(span.start_ms) for s in stretches)
+        n
+        for n, span in enumerate(spans)
+        if (n in steering.marked or span not in taken) and any(s.holds(span.start_ms) for s in stretches)
     }
     made = _by_grammar if speaks(transcript.language) else _by_words
     found: list[Candidate] = []
@@ -149,7 +158,8 @@ def candidates(
     drafts = chain(listed, worded, made(transcript, open_places, wishes.seed))
     for item, sentences, likely in drafts:
         fresh = item.kind in ("match", "order") or item.asked.lower() not in prompts
-        if fresh and not taken & set(item.evidence) and steering.allows(item, sentences):
+        free = steering.marked & set(sentences) or not taken & set(item.evidence)
+        if fresh and free and steering.allows(item, sentences):
             goal = steering.goal_of(sentences)
             placed = replace(item, pause_ms=_pause_ms(item, transcript, silences), goal=goal.text if goal else "")
             found.append(Candidate(placed, sentences, likely + steering.gain(item, sentences)))

@@ -42,7 +42,7 @@ class Steering:
         self.worded = tuple(gaps(wishes.words, sentences, language))
         self._language = language
         self._known = {w for s in sentences for w in s.text.lower().split()}
-        self._marked = {n for n, s in enumerate(sentences) if any(s.span.overlap_ms(m) for m in wishes.about)}
+        self.marked = {n for n, s in enumerate(sentences) if any(s.span.overlap_ms(m) for m in wishes.about)}
         self._about = [lemmas(topic, language) for topic in self.remarks.about]
         self._avoid = [lemmas(topic, language) for topic in self.remarks.avoid]
 
@@ -53,7 +53,7 @@ class Steering:
         depths = self.wishes.depths or tuple(d for d in DEPTHS if d != "extend")
         if not wanted or item.depth not in depths:
             return False
-        if self._marked and not self._marked & set(sentences):
+        if self.marked and not self.marked & set(sentences):
             return False
         text = " ".join([item.asked, *item.key_texts])
         if "quantities" in self.remarks.without and any(quantities(k) for k in item.key_texts):

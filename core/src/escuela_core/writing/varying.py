@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Literal
 
-from escuela_core.items import Choice, Item, Option
+from escuela_core.items import Choice, Item, Open, Option
 from escuela_core.language.parsing import has_grammar
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
@@ -38,7 +38,8 @@ def vary(
 ) -> Item | None:
     """Another item on what ``item`` asks about; None where the talk's words there carry no other.
 
-    ``kind`` asks for just that kind. ``existing`` are the lesson's other items, which it may not repeat.
+    ``kind`` asks for just that kind, of the very sentences that ``item`` rests on. ``existing`` are the lesson's other
+    items, which it may not repeat.
     """
     if not has_grammar(transcript.language) or not item.evidence:
         return None
@@ -50,13 +51,24 @@ def vary(
     for number in range(_SEEDS):
         wishes = Wishes(kinds=kinds, seed=seed + number)
         found = candidates(transcript, wishes, stretches=[near], silences=silences)
+        if kind:
+            # The same words another way: the neighbours are about something else.
+            found = [c for c in found if set(c.item.evidence) & set(item.evidence)]
         found.sort(key=lambda c: (not set(c.item.evidence) & set(item.evidence), kinds.index(c.item.kind), -c.worth))
         for candidate in found:
             new = candidate.item
             fresh = (new.asked, *new.key_texts) not in seen and not spoils(new, existing, transcript.language)
             if fresh and bears_out(new, transcript, silences):
                 return replace(new, id=item.id, marks=item.marks, goal=item.goal)
-    return None
+    return _opened(item) if kind == "open" else None
+
+
+def _opened(item: Item) -> Open | None:
+    """The same question without anything to choose from; None for what is no question."""
+    if not item.asked.rstrip().endswith("?") or not item.key_texts or isinstance(item, Open):
+        return None
+    shared = {f: getattr(item, f) for f in ("id", "explanation", "evidence", "pause_ms", "marks", "goal", "depth")}
+    return Open(prompt=item.asked, model_answer="; ".join(item.key_texts), **shared)
 
 
 def _kinds(kind: str, want: Want) -> tuple[str, ...]:
