@@ -159,3 +159,32 @@ class Device:
         headers = {"Content-Type": "application/json", "X-CSRFToken": self.token}
         request = urllib.request.Request(self.base + path, json.dumps(data).encode(), headers, method="POST")
         self.opener.open(request, timeout=10).close()
+
+
+def test_the_answer_is_in_sight_and_the_keys_go_on_in_every_window(new_page: NewPage) -> None:
+    """A small laptop, a phone upright and sideways; from the front page, with the whole link in place of the code."""
+    teacher = new_page()
+    sign_in_demo(teacher)
+    link = a_link(teacher, "Windows")
+    for width, height in ((1366, 650), (360, 740), (740, 360)):
+        student = new_page(width=width, height=height)
+        student.goto("/")
+        student.get_by_label("Lesson code").fill(f"Here: {link}")
+        student.keyboard.press("Enter")
+        student.get_by_label("Your name").fill(f"Kim {width}")
+        student.keyboard.press("Enter")
+        student.get_by_role("button", name="Play").wait_for()
+        student.get_by_label("Position in the recording").fill("14000")
+        student.keyboard.press("Space")
+        asked = card(student)
+        assert student.title().startswith("Item 1 of 8")
+        box = asked.get_by_role("button", name="Answer", exact=True).bounding_box()
+        assert box is not None
+        assert box["y"] + box["height"] <= height, (width, height)
+        student.keyboard.press("n")
+        expect(student.get_by_text("not sure yet", exact=True)).to_be_visible()
+        student.keyboard.press("Enter")
+        asked.get_by_role("radio").first.wait_for()
+        student.keyboard.press("b")
+        student.keyboard.press("Enter")
+        expect(student.get_by_text("right at try 2")).to_be_visible()

@@ -81,6 +81,18 @@ def test_the_desk_can_be_used_enlarged(new_page: NewPage, width: int, height: in
     expect(page.get_by_role("button", name="Edit E")).to_be_visible()
 
 
+def test_the_original_captions_open_and_close(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "Three knots that hold a boat", "Recording")
+    page.get_by_role("button", name="Original captions").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_role("listitem").first).to_be_visible()
+    dialog.get_by_role("button", name="Close").click()
+    expect(dialog).to_have_count(0)
+    expect(page.get_by_label("Title of the lesson")).to_be_visible()
+
+
 def test_the_list_of_keys_is_under_a_question_mark(new_page: NewPage) -> None:
     page = new_page()
     sign_in_demo(page)

@@ -41,11 +41,11 @@ function handle(event: KeyboardEvent) {
   const key = pressed(event);
   const typing = isTyping(event.target);
   if ((typing && !["Escape", "Ctrl+Enter"].includes(key)) || belongsToControl(event)) return;
-  // A dialog that is open takes every key but those of its own bindings.
-  const inDialog = document.querySelector("[role=dialog]") !== null;
+  // A dialog that is open has its own keys: Escape closes it, and nothing behind it moves.
+  if (document.querySelector("[role=dialog]")) return;
   for (const layer of [...layers].reverse()) {
     const binding = layer.current.find((b) => b.keys === key && !b.off);
-    if (binding && (!inDialog || (event.target as HTMLElement).closest("[role=dialog]"))) {
+    if (binding) {
       event.preventDefault();
       // A second key pressed at once must already find what the first one changed.
       flushSync(binding.run);

@@ -17,7 +17,7 @@ export function ReplaceDialog({ state, where, close }: Props) {
   const lesson = state.desk.id;
   const [find, setFind] = useState("");
   const [replacement, setReplacement] = useState("");
-  const [wholeWords, setWholeWords] = useState(true);
+  const [wholeWords, setWholeWords] = useState(false);
   const [matchCase, setMatchCase] = useState(false);
   const [left, setLeft] = useState<Set<string>>(new Set());
   const [both, setBoth] = useState(true);

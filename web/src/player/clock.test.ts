@@ -76,6 +76,17 @@ describe("pausing at an instant", () => {
     expect(reached).toHaveBeenCalledTimes(1);
   });
 
+  it("is passed by a jump, which is not playing up to it", async () => {
+    const reached = vi.fn();
+    clock.pauseAt(5_000, reached);
+    await clock.play();
+    await vi.advanceTimersByTimeAsync(1_000);
+    clock.seek(60_000);
+    await vi.advanceTimersByTimeAsync(2_000);
+    expect(reached).not.toHaveBeenCalled();
+    expect(media.currentTime).toBe(62);
+  });
+
   it("can be taken back", async () => {
     const reached = vi.fn();
     clock.pauseAt(1_000, reached);
