@@ -24,7 +24,7 @@ function pressed(event: KeyboardEvent): string {
 function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   const field = target.closest("input, textarea, select, [contenteditable=true]");
-  return field !== null && !(field instanceof HTMLInputElement && ["checkbox", "radio"].includes(field.type));
+  return field !== null && !(field instanceof HTMLInputElement && ["checkbox", "radio", "range"].includes(field.type));
 }
 
 /** Whether the focused control itself answers to this key, so that it must not also act elsewhere. */
@@ -32,6 +32,7 @@ function belongsToControl(event: KeyboardEvent): boolean {
   if (!(event.target instanceof HTMLElement)) return false;
   const choice = event.target.closest<HTMLInputElement>("input[type=checkbox], input[type=radio]");
   if (choice) return event.key === " " || (choice.type === "radio" && event.key.startsWith("Arrow"));
+  if (event.target.closest("input[type=range]")) return /^(Arrow|Page|Home|End)/.test(event.key);
   const acts = event.key === "Enter" || event.key === " ";
   return acts && event.target.closest("button, a, summary, [role=menuitem], [role=option]") !== null;
 }
