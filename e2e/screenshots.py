@@ -35,6 +35,9 @@ def shot(page: Page, name: str) -> None:
 def test_the_teacher_s_views(new_page: NewPage, stack: Stack) -> None:
     OUT.mkdir(exist_ok=True)
     page = new_page()
+    page.goto("/")
+    page.get_by_text("For students").wait_for()
+    shot(page, "front")
     sign_in_demo(page)
     shot(page, "lessons")
     page.goto(f"/new?link={stack.host_url}/watch/lock-up")

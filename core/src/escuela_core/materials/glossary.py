@@ -116,12 +116,16 @@ def _from_dictionary(word: str, part: str, said: Sequence[str]) -> str:
 
     None is given where two are about as near: no meaning is better than a wrong one.
     """
-    senses = [g for g in glosses(word, part) if word not in lemmas(g)][:MOST_SENSES]
-    if len(senses) < 2:
+    # Those of other parts of speech take part in the comparison: what the parser takes for a noun may be none.
+    parts = [part, *(p for p in _PARTS.values() if p != part)]
+    pool = [(p, g) for p in parts for g in [g for g in glosses(word, p) if word not in lemmas(g)][:MOST_SENSES]]
+    senses = [g for _, g in pool]
+    if len(pool) < 2:
         return senses[0] if senses else ""
     near = (encoder().embed(senses) @ encoder().embed(list(said)).T).max(axis=1)
     best, second = np.sort(near)[::-1][:2]
-    return senses[int(np.argmax(near))] if best >= NEAR and best - second >= AHEAD else ""
+    chosen = int(np.argmax(near))
+    return senses[chosen] if pool[chosen][0] == part and best >= NEAR and best - second >= AHEAD else ""
 
 
 def _by_words(sentences: Sequence[Sentence], language: str, rarest: float) -> list[Line]:
