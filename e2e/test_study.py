@@ -19,9 +19,10 @@ def a_link(page: Page, name: str, *choices: str, grace: str = "1 hour") -> str:
     for choice in choices:
         page.get_by_label(choice).check()
     page.get_by_label("Answers given offline").select_option(label=grace)
-    page.get_by_role("button", name="Share", exact=True).click()
-    article = page.get_by_role("article").filter(has_text=name)
-    return article.locator("a[href*='/s/']").first.get_attribute("href") or ""
+    with page.expect_response(lambda r: r.request.method == "POST" and r.url.endswith("/assignments/")) as shared:
+        page.get_by_role("button", name="Share", exact=True).click()
+    page.get_by_role("article").filter(has_text=name).first.wait_for()
+    return str(shared.value.json()["link"])
 
 
 def enter(student: Page, link: str, name: str) -> None:

@@ -48,17 +48,16 @@ def training() -> list[str]:
     return [*names(reporting=False), *own()]
 
 
-def load(name: str, *, captions: str = "captions.vtt") -> Talk:
+def load(name: str, *, captions: str = "captions.vtt", items: str = "items", labels: str = "labels") -> Talk:
+    """One talk; ``natural.items`` with ``natural.labels`` are the everyday items, the others the exam."""
     if (OWN / f"{name}.txt").exists():
         return _own(name)
     folder = FOLDER / name
-    data = {
-        part: json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", "items", "labels", "truth")
-    }
+    data = {part: json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", items, labels, "truth")}
     transcript = read_captions(
         (folder / captions).read_bytes(), language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"]
     )
-    return Talk(name, transcript, items_from_json(data["items"]), data["labels"], data["truth"])
+    return Talk(name, transcript, items_from_json(data[items]), data[labels], data["truth"])
 
 
 def at_true_sentence(talk: Talk, start_ms: int, end_ms: int, wanted: list[int]) -> bool:

@@ -33,11 +33,11 @@ def test_what_the_talk_says_is_heard_with_its_words(lock) -> None:
 
 
 def test_another_number_in_the_right_sentence_is_contradicted_and_named(lock) -> None:
-    wrong = choice("How long does the chamber take to fill?", "4 minutes", "About six minutes", "An hour")
+    wrong = choice("How long does the chamber take to fill?", "9 minutes", "About six minutes", "An hour")
     found = report(wrong, lock)
     assert found.verdict == "contradicted"
     assert found.reason.params["said"] == "six minutes"
-    assert found.reason.params["claimed"] == "4 minutes"
+    assert found.reason.params["claimed"] == "9 minutes"
     assert any(f.code == "contradicted" and f.severity == "error" for f in found.findings)
 
 

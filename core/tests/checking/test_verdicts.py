@@ -13,6 +13,7 @@ from escuela_core.checking.verdicts import decide, steps_turned, worst
 from escuela_core.items import Criterion, Match, Open, Order, Pair
 
 SIX = Comparison("clashing", "seven minutes", "six minutes")
+SAID = 5  # the number of the sentence that says six minutes
 
 
 @pytest.fixture(scope="module")
@@ -21,10 +22,15 @@ def script(lock):
 
 
 def reading(
-    *, quantity: Comparison = SILENT, denied: bool = False, best: int = 0, kind: str = "choice", **figures: float
+    *, quantity: Comparison = SILENT, denied: bool = False, best: int = SAID, kind: str = "choice", **figures: float
 ) -> Reading:
     given = dict.fromkeys(NAMES, 0.5) | {"given_words": 0.9, "meaning": 0.8, "words": 0.9} | figures
-    claim = Claim("It takes six minutes.", "How long?", "six minutes", denied=denied)
+    claim = Claim(
+        "How long does the chamber take? seven minutes",
+        "How long does the chamber take?",
+        "seven minutes",
+        denied=denied,
+    )
     return Reading(kind, claim, best, 0.9, (best,), given, Facts(quantity))
 
 

@@ -63,7 +63,7 @@ def test_five_hundred_items_of_a_minute_are_as_many_as_it_bears() -> None:
 def test_contradictory_wishes_give_nothing_and_say_so() -> None:
     found = propose(spoken(("The keeper opens the upper gate.",)), Wishes(count=2, remarks="Only gaps. No gaps."))
     assert found.items == ()
-    assert found.short_because == "no_more_good_ones"
+    assert found.short_because == "nothing_to_ask"
 
 
 def test_an_extract_of_nothing_gives_nothing() -> None:

@@ -20,6 +20,10 @@ class TogetherIn(serializers.Serializer[object]):
     place = serializers.ChoiceField(("pool", "lesson", "dropped"))
 
 
+class IdsIn(serializers.Serializer[object]):
+    ids = serializers.ListField(child=serializers.UUIDField(), min_length=1, max_length=500)
+
+
 class DecisionIn(serializers.Serializer[object]):
     decision = serializers.ChoiceField(("", "kept", "kept_anyway"))
     reason = serializers.CharField(max_length=1000, required=False, allow_blank=True, default="")

@@ -86,6 +86,15 @@ class ItemDecisionView(DeskView):
         return self.desk(item.lesson)
 
 
+class DecisionsView(DeskView):
+    @extend_schema(request=item_shapes.IdsIn, responses=shapes.DeskOut)
+    def put(self, request: Request, lesson_id: UUID) -> Response:
+        """Keep several items as they are."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        items.keep_all(lesson, parsed(item_shapes.IdsIn, request)["ids"])
+        return self.desk(lesson)
+
+
 class PastedView(TeacherView):
     @extend_schema(responses={(200, "text/plain"): str})
     def get(self, request: Request, lesson_id: UUID) -> HttpResponse:

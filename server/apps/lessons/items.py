@@ -164,6 +164,17 @@ def decide(item: Item, decision: str, reason: str, expected: int | None = None) 
     return item
 
 
+def keep_all(lesson: Lesson, ids: Collection[UUID]) -> None:
+    """Keep several items as they are, in one change; those with an error need a reason of their own and stay open."""
+    with changing(lesson, "decide") as locked:
+        rows = [i for i in locked.items.filter(id__in=ids) if not has_error(i, but="stale")]
+        for item in rows:
+            item.decision, item.decision_reason, item.seen = Item.Decision.KEPT, "", True
+            item.decision_basis = (item.report or {}).get("basis", "")
+            item.version += 1
+        Item.objects.bulk_update(rows, ["decision", "decision_reason", "decision_basis", "seen", "version"])
+
+
 def has_error(item: Item, *, but: str = "") -> bool:
     findings = (item.report or {}).get("findings", [])
     return any(f["severity"] == "error" and f["code"] != but for f in findings)

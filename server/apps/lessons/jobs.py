@@ -16,6 +16,7 @@ from apps.work.models import Job
 from apps.work.services import Steps, long_work
 from escuela_core.checking import ItemReport, Mend, check
 from escuela_core.checking.claims import key_claims
+from escuela_core.checking.standing import standing
 from escuela_core.items import Item as CoreItem
 
 UNDECIDED_PLACES = (Item.Place.LESSON, Item.Place.POOL)
@@ -89,6 +90,7 @@ def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
         "mends": [_mend(mend) for mend in report.mends],
         "pause": asdict(report.pause) if report.pause else None,
         "basis": basis,
+        "standing": standing(report),
     }
 
 

@@ -14,6 +14,7 @@ from escuela_core.items.model import DEPTHS
 from escuela_core.materials import KINDS as MATERIALS
 from escuela_core.materials import PLACES as MATERIAL_PLACES
 
+STANDINGS = ("wrong", "open", "confirmed")
 VERDICTS = ("heard", "unclear", "contradicted", "not_heard")
 
 
@@ -114,7 +115,10 @@ class PauseOut(serializers.Serializer[object]):
 
 
 class ReportOut(serializers.Serializer[object]):
+    """``standing``: in which of the three groups of the check's screen; reports from before it was told are open."""
+
     verdict = serializers.ChoiceField(VERDICTS)
+    standing = serializers.ChoiceField(STANDINGS, default="open")
     support = serializers.FloatField()
     reason = ReasonOut()
     evidence = EvidenceOut(many=True)

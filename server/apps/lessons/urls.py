@@ -33,6 +33,7 @@ urlpatterns = [
     path("lessons/<uuid:lesson_id>/redo/", history_views.RedoView.as_view()),
     path("lessons/<uuid:lesson_id>/segments/", views.SegmentsView.as_view()),
     path("lessons/<uuid:lesson_id>/items/", item_views.ItemsView.as_view()),
+    path("lessons/<uuid:lesson_id>/decisions/", item_views.DecisionsView.as_view()),
     path("lessons/<uuid:lesson_id>/pasted/", item_views.PastedView.as_view()),
     path("lessons/<uuid:lesson_id>/attachments/", attachment_views.AttachmentsView.as_view()),
     path("lessons/<uuid:lesson_id>/propose/", proposing_views.ProposeView.as_view()),

@@ -343,3 +343,14 @@ def test_an_item_that_asks_several_things_is_split_in_two_and_back(client, lesso
 def test_an_item_that_asks_one_thing_is_not_split(client, lesson) -> None:
     told = send(client, "post", f"items/{item_with(lesson, 'choice').id}/split/").json()
     assert (told["code"], lesson.items.count()) == ("one_thing", 3)
+
+
+def test_what_could_not_be_confirmed_is_kept_in_one_change_but_no_error(client, teacher) -> None:
+    wrong = {**CHOICE, "options": [{"text": "9 minutes", "correct": True}, {"text": "An hour", "correct": False}]}
+    lesson = make_lesson(teacher, (wrong, GAP))
+    ids = [str(i.id) for i in lesson.items.all()]
+    told = send(client, "put", f"lessons/{lesson.id}/decisions/", {"ids": ids}).json()
+    decided = {i["content"]["kind"]: (i["decision"], i["report"]["standing"]) for i in told["items"]}
+    assert decided == {"choice": ("", "wrong"), "gap": ("kept", "confirmed")}
+    undone = send(client, "post", f"lessons/{lesson.id}/undo/").json()
+    assert {i["decision"] for i in undone["items"]} == {""}

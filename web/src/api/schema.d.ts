@@ -661,6 +661,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/decisions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Keep several items as they are. */
+        put: operations["lessons_decisions_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{lesson_id}/extract/": {
         parameters: {
             query?: never;
@@ -1511,6 +1528,9 @@ export interface components {
             captions: components["schemas"]["CaptionsEnum"];
             preview_url: string;
         };
+        IdsInRequest: {
+            ids: string[];
+        };
         ItemAnswersOut: {
             id: string;
             kind: string;
@@ -2002,8 +2022,11 @@ export interface components {
             /** Format: double */
             replayed: number;
         };
+        /** @description ``standing``: in which of the three groups of the check's screen; reports from before it was told are open. */
         ReportOut: {
             verdict: components["schemas"]["VerdictEnum"];
+            /** @default open */
+            standing: components["schemas"]["StandingEnum"];
             /** Format: double */
             support: number;
             reason: components["schemas"]["ReasonOut"];
@@ -2200,6 +2223,8 @@ export interface components {
         SpreadsheetOut: {
             text: string;
         };
+        /** @enum {string} */
+        StandingEnum: "wrong" | "open" | "confirmed";
         StepOut: {
             name: string;
             state: components["schemas"]["StepStateEnum"];
@@ -3526,6 +3551,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LessonOut"];
+                };
+            };
+        };
+    };
+    lessons_decisions_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IdsInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskOut"];
                 };
             };
         };

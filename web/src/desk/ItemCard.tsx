@@ -11,7 +11,7 @@ import { Mends } from "./Mends";
 import type { Item } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
-import { clashOf, FindingLines, VerdictWord } from "./verdict";
+import { clashOf, FindingLines, shownVerdict, VerdictWord } from "./verdict";
 
 const EDGES = {
   heard: "border-l-4 border-l-moss",
@@ -30,7 +30,7 @@ export function ItemCard({ item, state, step }: { item: Item; state: DeskState; 
   useEffect(() => {
     if (open) card.current?.scrollIntoView({ block: "nearest" });
   }, [open]);
-  const verdict = item.report?.verdict ?? "unclear";
+  const verdict = item.report ? shownVerdict(item.report) : "unclear";
   const proposed = item.place === "pool";
   return (
     <article

@@ -11,7 +11,7 @@ import { around } from "../ui/clashing";
 import type { Item, Segment, Sentence, Verdict } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
-import { clashOf } from "./verdict";
+import { clashOf, shownVerdict } from "./verdict";
 
 /** ``said``: the words in it that clash with the item. */
 type Marked = { verdict: Verdict; selected: boolean; said: string | undefined };
@@ -112,7 +112,7 @@ function marksOf(items: Item[], step: Step, selected: string | null, sentences: 
     for (const e of item.report.evidence.slice(0, 1)) {
       const at = spanAt(sentences, e.start_ms);
       if (mine || !marks.get(at)?.selected)
-        marks.set(at, { verdict: item.report.verdict, selected: mine, said: clashOf(item)?.said });
+        marks.set(at, { verdict: shownVerdict(item.report), selected: mine, said: clashOf(item)?.said });
     }
   }
   return marks;

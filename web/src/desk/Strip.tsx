@@ -5,6 +5,7 @@ import { spanAt, useOnClock } from "../player/hooks";
 import type { Desk, Item } from "./queries";
 import { BoundaryHandles, ExtractHandles } from "./StripHandles";
 import type { DeskState } from "./useDeskState";
+import { shownVerdict } from "./verdict";
 
 const HEIGHT = 52;
 
@@ -163,7 +164,7 @@ function Marks(props: { item: Item; unsure: boolean; length: number; selected: b
       {evidence && (
         <span
           aria-hidden="true"
-          className={`absolute bottom-1 h-[3px] ${EVIDENCE[item.report?.verdict ?? "unclear"]} ${item.place === "pool" ? "opacity-40" : ""}`}
+          className={`absolute bottom-1 h-[3px] ${EVIDENCE[item.report ? shownVerdict(item.report) : "unclear"]} ${item.place === "pool" ? "opacity-40" : ""}`}
           style={{ left: at(evidence.start_ms), width: at(evidence.end_ms - evidence.start_ms) }}
         />
       )}

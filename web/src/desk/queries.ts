@@ -151,6 +151,8 @@ export const acts = {
   placeAgain: (item: string): Sent => api.DELETE("/api/items/{item_id}/pause/", ofItem(item)),
   decide: (item: string, decision: "" | "kept" | "kept_anyway", reason = ""): Sent =>
     api.PUT("/api/items/{item_id}/decision/", { ...ofItem(item), body: { decision, reason } }),
+  keepAll: (lesson: string, ids: string[]): Sent =>
+    api.PUT("/api/lessons/{lesson_id}/decisions/", { ...ofLesson(lesson), body: { ids } }),
   order: (lesson: string, ids: string[]): Sent =>
     api.PUT("/api/lessons/{lesson_id}/items/", { ...ofLesson(lesson), body: { ids } }),
 };

@@ -10,6 +10,7 @@ const report = (
 ): Report => ({
   verdict,
   support,
+  standing: "open",
   reason: { code: "x", message: "x", params: {} },
   evidence: [],
   findings: severities.map((severity) => ({

@@ -1,7 +1,7 @@
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
 import { Clashing } from "../ui/Clashing";
-import type { Finding, Item, Report } from "./queries";
+import type { Finding, Item, Report, Verdict } from "./queries";
 
 const COLOURS = { heard: "text-moss", unclear: "text-amberink", contradicted: "text-brick", not_heard: "text-ink" };
 
@@ -10,7 +10,15 @@ export function VerdictWord({ item, checking }: { item: Item; checking: boolean 
   const { t } = useTranslation();
   if (item.content.kind === "note") return null;
   if (!item.report) return <span className="text-quiet">{checking ? t("verdict.checking") : ""}</span>;
-  return <b className={COLOURS[item.report.verdict]}>{t(`verdict.${item.report.verdict}`)}</b>;
+  const verdict = shownVerdict(item.report);
+  // A statement marked false that the recording denies is right as it is marked.
+  const word = verdict === "heard" && item.content.answer === false ? "false_as_marked" : verdict;
+  return <b className={COLOURS[verdict]}>{t(`verdict.${word}`)}</b>;
+}
+
+/** The verdict as far as it may be shown: that the recording says otherwise only where the clash is named. */
+export function shownVerdict(report: Report): Verdict {
+  return report.verdict === "contradicted" && !report.reason.params.said ? "unclear" : report.verdict;
 }
 
 /** A sentence in the interface's language, where the catalogue has one for the code; else the check's own. */

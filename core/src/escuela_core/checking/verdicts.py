@@ -11,6 +11,7 @@ from escuela_core.checking.comparing import Comparison
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.features import Reading
 from escuela_core.checking.judging import DOUBTED_BELOW, Likelihood, heard_from, judged
+from escuela_core.checking.naming import nameable
 from escuela_core.items import Item, Order
 
 Verdict = Literal["heard", "unclear", "contradicted", "not_heard"]
@@ -42,14 +43,15 @@ def decide(reading: Reading, likely: Likelihood, script: Script) -> tuple[Verdic
         return "heard", Reason("said", "The talk says it here.")
     plain = clash is None or reading.claim.denied
     if plain and likely.heard >= heard_from(reading, clashes=clash is not None):
-        return "heard", _why_heard(reading, clash)
+        return "heard", _why_heard(reading, named_clash(reading, script))
+    named = named_clash(reading, script)
     if likely.heard < max(DOUBTED_BELOW, likely.contradicted, likely.not_heard):
         if likely.contradicted >= likely.not_heard:
-            return "contradicted", _why_contradicted(reading, clash, script)
-        return "not_heard", Reason("not_found", "The talk does not say this; the nearest sentence is quoted.")
-    if clash is not None and not reading.claim.denied:
-        return "unclear", Reason("maybe_clash", f"Perhaps at odds with the talk: {clash.message}", clash.params)
-    return "unclear", Reason("near", "The talk comes near this, but not near enough to say.")
+            return "contradicted", _why_contradicted(reading, named, script)
+        return "not_heard", Reason("not_found", "Not found in the talk; the nearest sentence is quoted.")
+    if named is not None and not reading.claim.denied:
+        return "unclear", Reason("maybe_clash", f"May clash: {named.message}", named.params)
+    return "unclear", Reason("near", "The talk says something close to this, but it could not be confirmed.")
 
 
 def _why_heard(reading: Reading, clash: Reason | None) -> Reason:
@@ -66,11 +68,8 @@ def _why_contradicted(reading: Reading, clash: Reason | None, script: Script) ->
         return Reason("denied_but_said", "Marked false, but the talk says it.")
     if clash is not None:
         return clash
-    signs = reading.facts.signs()
-    if signs:
-        return _differ(*signs[0])
     quote = script.texts[reading.best]
-    return Reason("otherwise", f"The talk seems to say something else here: “{quote}”", {"quote": quote})
+    return Reason("otherwise", f"Could not be confirmed. The nearest sentence: “{quote}”", {"quote": quote})
 
 
 def steps_turned(item: Item, readings: Sequence[Reading]) -> tuple[Verdict, Reason] | None:
@@ -93,8 +92,17 @@ def _by_words_alone(reading: Reading) -> tuple[Verdict, Reason]:
     return "unclear", Reason("language", "The check reads this language by its words alone, which is not enough here.")
 
 
+def named_clash(reading: Reading, script: Script) -> Reason | None:
+    """The clash that may be said aloud, None where none is sure enough to be."""
+    for sort, found in (*reading.facts.clashes(), *reading.facts.signs()):
+        if nameable(sort, found, reading, script):
+            return _differ(sort, found)
+    return None
+
+
 def clash_of(reading: Reading) -> Reason | None:
-    """The clash to name: quantities first, then names, opposites and negation; only in a sentence on the subject."""
+    """A clash that counts against the claim: quantities first, then names, opposites and negation; only in a sentence
+    on the subject."""
     figures = reading.figures
     on_subject = figures["given_words"] >= 0.34 or figures["meaning"] >= 0.55
     found = dict(reading.facts.clashes())

@@ -26,6 +26,7 @@ _ONES = {
 _TENS = {
     w: 10 * i for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"], 2)
 }
+_DECADES = {f"{w[:-1]}ies": n for w, n in _TENS.items()}
 _SCALES = {"hundred": 100, "thousand": 1_000, "million": 1_000_000, "billion": 1_000_000_000, "dozen": 12}
 _RANKS = {
     w: i
@@ -228,13 +229,15 @@ def _decimals(tokens: Sequence[Token], value: float, at: int) -> Number:
 
 
 def _year(tokens: Sequence[Token], at: int) -> Number | None:
-    """Two pairs as years are read: nineteen seventy-two, eighteen thirteen, twenty twenty-six."""
+    """Two pairs as years are read: nineteen seventy-two, eighteen thirteen, twenty twenty-six, nineteen thirties."""
     century = _ONES.get(word_at(tokens, at), 20 if word_at(tokens, at) == "twenty" else 0)
     following = word_at(tokens, at + 1)
     if not 13 <= century <= 20:
         return None
     if _ONES.get(following, 0) >= 10:
         return Number(century * 100 + _ONES[following], at + 2)
+    if following in _DECADES:
+        return Number(century * 100 + _DECADES[following], at + 2)
     if following not in _TENS:
         return None
     digit = at + 3 if word_at(tokens, at + 2) == "-" else at + 2
