@@ -170,7 +170,7 @@ def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
             device_scale_factor=scale,
             reduced_motion="reduce",
         )
-        context.set_default_timeout(20_000)
+        context.set_default_timeout(40_000)
         contexts.append(context)
         page = context.new_page()
         page.on("pageerror", lambda error: wrong.append(str(error)))

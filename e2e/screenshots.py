@@ -54,6 +54,7 @@ def test_the_teacher_s_views(new_page: NewPage, stack: Stack) -> None:
     page.get_by_role("button", name="Two crossings are enough").click()
     shot(page, "script")
     open_lesson(page, KNOTS, "Check")
+    page.get_by_role("heading", name=re.compile("^To decide")).wait_for()
     page.keyboard.press("j")
     page.keyboard.press("j")
     shot(page, "check")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from conftest import NewPage, axe_faults, open_lesson, played_to, sign_in_demo, until
+from conftest import NewPage, axe_faults, open_lesson, played_to, saved, sign_in_demo, until
 from playwright.sync_api import Page, expect
 
 
@@ -211,3 +211,51 @@ def drag_second_boundary(page: Page) -> None:
     expect(strip.get_by_title(re.compile("begins here; drag to move")).first).not_to_have_attribute(
         "title", before or ""
     )
+
+
+def test_a_lesson_is_duplicated_moved_deleted_and_restored(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    second = "How a canal lock lifts a boat (2)"
+    page.get_by_role("button", name="More for “How a canal lock lifts a boat”").click()
+    page.get_by_role("menuitem", name="Duplicate").click()
+    expect(page.get_by_role("link", name=second)).to_be_visible(timeout=60_000)
+    page.get_by_role("button", name=f"More for “{second}”").click()
+    page.get_by_role("menuitem", name="Rename or move").click()
+    page.get_by_role("dialog").get_by_label("Folder").fill("Second class")
+    page.get_by_role("dialog").get_by_role("button", name="Save").click()
+    page.get_by_role("navigation", name="Folders").get_by_role("button", name="Second class").click()
+    expect(page.get_by_role("link", name="How a canal lock lifts a boat")).to_have_count(1)
+    page.get_by_role("button", name=f"More for “{second}”").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    page.get_by_text(f"“{second}” was deleted.").wait_for()
+    page.keyboard.press("Shift+U")
+    expect(page.get_by_role("link", name=second)).to_be_visible()
+    page.get_by_role("button", name=f"More for “{second}”").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    page.get_by_role("navigation", name="Folders").get_by_role("button", name="Deleted").click()
+    page.get_by_role("button", name="Delete for good").click()
+    expect(page.get_by_text(second, exact=True)).to_have_count(0)
+
+
+def test_what_was_shared_is_edited_deleted_and_restored(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_lesson(page, "How a canal lock lifts a boat", "Share")
+    saved(page)
+    page.get_by_label("For whom").fill("By mistake")
+    page.get_by_role("button", name="Share", exact=True).dblclick()
+    article = page.get_by_role("article").filter(has_text="By mistake")
+    article.get_by_role("button", name="Edit").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("Due").fill("2020-01-01T10:00")
+    dialog.get_by_role("button", name="Save").click()
+    expect(dialog.get_by_role("alert")).to_contain_text("already passed")
+    dialog.get_by_label("Due").fill("2090-01-01T10:00")
+    dialog.get_by_role("button", name="Save").click()
+    expect(article).to_have_count(1)
+    expect(article).to_contain_text("due")
+    article.get_by_role("button", name="Delete").click()
+    expect(article).to_have_count(0)
+    page.keyboard.press("Shift+U")
+    expect(article).to_have_count(1)

@@ -1,10 +1,10 @@
 import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api } from "../api/client";
-import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { SaveOrCancel } from "../ui/SaveOrCancel";
 import type { Assignment, Policy } from "./queries";
 import { Rules, Times } from "./Rules";
 import { Said } from "./Said";
@@ -50,12 +50,7 @@ export function ChangeDialog({ assignment, close, changed }: Props) {
         <Rules policy={policy} put={put} />
         <Said policy={policy} />
         <ErrorNotice error={error} />
-        <div className="mt-3 flex gap-2">
-          <Button look="main" type="submit">
-            {t("recording.save")}
-          </Button>
-          <Button onClick={close}>{t("shared.cancel")}</Button>
-        </div>
+        <SaveOrCancel cancel={close} />
       </form>
     </Dialog>
   );

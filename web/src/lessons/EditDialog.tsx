@@ -1,9 +1,9 @@
 import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { SaveOrCancel } from "../ui/SaveOrCancel";
 import { type LessonRow, useLessonActs } from "./queries";
 
 /** A lesson's title and the folder it lies in, one there is or a new one. */
@@ -45,12 +45,7 @@ export function EditDialog(props: { lesson: LessonRow; folders: string[]; close:
           ))}
         </datalist>
         <ErrorNotice error={acts.error} />
-        <div className="mt-3 flex gap-2">
-          <Button look="main" type="submit" disabled={!title.trim()}>
-            {t("recording.save")}
-          </Button>
-          <Button onClick={props.close}>{t("shared.cancel")}</Button>
-        </div>
+        <SaveOrCancel cancel={props.close} disabled={!title.trim()} />
       </form>
     </Dialog>
   );

@@ -1,10 +1,10 @@
 import { Pencil } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { SaveOrCancel } from "../ui/SaveOrCancel";
 import { DELETED, foldersOf, type LessonRow, type Shelf, useLessonActs, useLessons } from "./queries";
 
 type Props = { lessons: LessonRow[]; folder: Shelf; choose: (folder: Shelf) => void };
@@ -78,12 +78,7 @@ function RenameDialog(props: { name: string; close: () => void; renamed: (name: 
           />
         </Field>
         <ErrorNotice error={acts.error} />
-        <div className="mt-3 flex gap-2">
-          <Button look="main" type="submit" disabled={!name.trim()}>
-            {t("recording.save")}
-          </Button>
-          <Button onClick={props.close}>{t("shared.cancel")}</Button>
-        </div>
+        <SaveOrCancel cancel={props.close} disabled={!name.trim()} />
       </form>
     </Dialog>
   );
