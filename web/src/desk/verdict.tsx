@@ -26,17 +26,26 @@ export function useReasons() {
   const { t, i18n } = useTranslation();
   return {
     reason: (report: Report) => {
-      const key = `reason.${report.reason.code}`;
-      return i18n.exists(key) ? t(key, report.reason.params) : report.reason.message;
+      const { code, params } = report.reason;
+      if (code === "clash") return t(...clashWords(params));
+      const key = `reason.${code}`;
+      return i18n.exists(key) ? t(key, params) : report.reason.message;
     },
     finding: (finding: Finding) => {
       const key = `finding.${finding.code}`;
       const letter = finding.option === null ? "" : "abcdefghijkl"[finding.option];
-      const clash = finding.code === "contradicted" && finding.params.said ? "finding.clash" : null;
-      const known = [clash, `${key}.${finding.params.sort}`, key].find((k) => k !== null && i18n.exists(k));
+      if (finding.code === "contradicted" && finding.params.said) return t(...clashWords(finding.params));
+      const known = [`${key}.${finding.params.sort}`, key].find((k) => i18n.exists(k));
       return known ? t(known, { letter, ...finding.params }) : finding.message;
     },
   };
+}
+
+/** A named clash in words: two fillers of one place, or the same word denied on one side. */
+function clashWords(params: Record<string, string>): [string, Record<string, string>] {
+  const { said = "", claimed = "", sort } = params;
+  if (sort !== "negation") return ["clash.differ", params];
+  return said.startsWith("not ") ? ["clash.denied", { word: claimed }] : ["clash.affirmed", { word: said }];
 }
 
 /** The words on both sides that clash, where the check names them. */
