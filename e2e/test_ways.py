@@ -158,11 +158,12 @@ def test_items_from_elsewhere_come_in_by_one_paste_and_are_answered_by_keys(new_
         # At one pause the second follows the first.
         if card.count() == 0:
             page.keyboard.press("j")
-        card.get_by_role("heading").wait_for(timeout=30_000)
+        asked = card.get_by_role("heading").inner_text(timeout=30_000)
         assert axe_faults(page) == ""
         arrange(card, page)
         expect(card.get_by_text("right first time")).to_be_visible()
         page.keyboard.press("Enter")
+        expect(card.get_by_role("heading", name=asked)).to_have_count(0)
     page.keyboard.press("q")
     page.get_by_role("navigation", name="Steps of the lesson").wait_for()
     page.keyboard.press("Control+z")
