@@ -10,7 +10,7 @@ from rest_framework.pagination import LimitOffsetPagination
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.lessons import bringing_in, copying, script_shapes, segments, selectors, services
+from apps.lessons import bringing_in, bringing_shapes, copying, script_shapes, segments, selectors, services
 from apps.lessons import serializers as shapes
 from apps.lessons.desk_view import DeskView
 from apps.recordings import finding, hosts
@@ -35,31 +35,31 @@ class LessonsView(TeacherView):
         rows = shapes.LessonOut([selectors.row(lesson) for lesson in page], many=True).data
         return Response(rows, headers={"X-Total": str(pages.count)})
 
-    @extend_schema(request=shapes.BringIn, responses={202: JobOut})
+    @extend_schema(request=bringing_shapes.BringIn, responses={202: JobOut})
     def post(self, request: Request) -> Response:
         """Bring in what was looked at."""
-        data = parsed(shapes.BringIn, request)
+        data = parsed(bringing_shapes.BringIn, request)
         looked = get_object_or_404(Job, id=data["look"], owner=self.teacher)
         job = bringing_in.bring_in(self.teacher, looked, data["script"], title=data["title"], language=data["language"])
         return Response(JobOut(job).data, status=202)
 
 
 class LooksView(TeacherView):
-    @extend_schema(request=shapes.LookIn, responses={202: JobOut})
+    @extend_schema(request=bringing_shapes.LookIn, responses={202: JobOut})
     def post(self, request: Request) -> Response:
         """Look at a file or a link before it is brought in."""
-        data = parsed(shapes.LookIn, request)
+        data = parsed(bringing_shapes.LookIn, request)
         job = bringing_in.look(self.teacher, upload=data["upload"], link=data["link"].strip())
         return Response(JobOut(job).data, status=202)
 
 
 class HostSearchView(TeacherView):
-    @extend_schema(responses=shapes.HostFoundOut(many=True), parameters=[OpenApiParameter("q", str)])
+    @extend_schema(responses=bringing_shapes.HostFoundOut(many=True), parameters=[OpenApiParameter("q", str)])
     def get(self, request: Request) -> Response:
         """Recordings at the hosts, by words."""
         words = request.query_params.get("q", "").strip()[:200]
         rows = [row | {"host": h.name} for h in hosts.hosts() if h.search and words for row in h.found(words)]
-        return Response(shapes.HostFoundOut(rows, many=True).data)
+        return Response(bringing_shapes.HostFoundOut(rows, many=True).data)
 
 
 class FindView(TeacherView):

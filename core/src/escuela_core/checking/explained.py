@@ -9,7 +9,7 @@ from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script, scores
 from escuela_core.checking.features import read_claim
 from escuela_core.checking.findings import Finding
-from escuela_core.checking.verdicts import clash_of
+from escuela_core.checking.verdicts import named_clash
 from escuela_core.items import Item
 from escuela_core.language.quantities import quantities
 
@@ -31,7 +31,7 @@ def explanation_findings(item: Item, script: Script) -> list[Finding]:
     for claim, row in zip(claims, scores(script, claims), strict=True) if claims else ():
         if len(quantities(claim.text, language)) > 1:
             continue
-        reason = clash_of(read_claim(script, claim, row, [], kind="true_false"))
+        reason = named_clash(read_claim(script, claim, row, [], kind="true_false"), script)
         if reason is not None and reason.params["sort"] in ("quantity", "name"):
             said, claimed = reason.params["said"], reason.params["claimed"]
             message = f"The talk says {said}, the explanation says {claimed}."

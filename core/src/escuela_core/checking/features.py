@@ -95,16 +95,16 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
     facts = compare(claim, passage)
     asked = encoder().embed([claim.text, claim.given or claim.text])
     local = script.vectors[[at, *near]]
-    rival_words = [_covered(script, rival.answer, here) for rival in rivals]
-    own_words, own_meaning = _covered(script, claim.answer, here), float((local @ asked[0]).max())
+    rival_words = [covered(script, rival.answer, here) for rival in rivals]
+    own_words, own_meaning = covered(script, claim.answer, here), float((local @ asked[0]).max())
     figures = {
         "meaning": float(asked[0] @ script.vectors[at]),
         "meaning_around": float(asked[0] @ script.around[at]),
         "answer_meaning": own_meaning,
         "given_meaning": float((local @ asked[1]).max()),
-        "words": _covered(script, claim.text, here),
+        "words": covered(script, claim.text, here),
         "answer_words": own_words,
-        "given_words": _covered(script, claim.given or claim.text, here),
+        "given_words": covered(script, claim.given or claim.text, here),
         "margin_words": own_words - max(rival_words, default=own_words),
         "quantity_same": float(facts.quantity.outcome == "same"),
         "is_statement": float(kind == "true_false"),
@@ -128,7 +128,8 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
     return Reading(kind, claim, at, float(row[at]), tuple(order), figures, facts, quoting is not None)
 
 
-def _covered(script: Script, text: str, here: frozenset[str]) -> float:
+def covered(script: Script, text: str, here: frozenset[str]) -> float:
+    """How much of a text stands among the words ``here``, by their weight; 0.5 for a text without any."""
     words = lemmas(text, script.transcript.language)
     total = sum(script.weight(w) for w in words)
     return sum(script.weight(w) for w in words if w in here) / total if total else 0.5

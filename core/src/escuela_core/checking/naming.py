@@ -11,9 +11,8 @@ import re
 
 from escuela_core.checking.comparing import Comparison
 from escuela_core.checking.evidence import Script
-from escuela_core.checking.features import Reading
+from escuela_core.checking.features import Reading, covered
 from escuela_core.language.quantities import Quantity, quantities
-from escuela_core.language.terms import lemmas
 
 # So much of what is asked must be said where the other filler stands.
 ASKED_HERE, TOLD_HERE = 0.5, 0.6
@@ -69,15 +68,9 @@ def _same_measure(found: Comparison, reading: Reading, script: Script) -> bool:
     if not theirs or any(_alike(theirs[0], q) for q in claimed):
         return False
     elsewhere = [n for n, row in told.items() if any(_alike(mine[0], q) for q in row)]
-    here = _asked_in(reading, script, reading.best)
-    return all(n != reading.best and _asked_in(reading, script, n) <= OF_ANOTHER * here for n in elsewhere)
-
-
-def _asked_in(reading: Reading, script: Script, number: int) -> float:
-    """How much of what is asked a sentence says, by the weight of its words."""
-    asked = lemmas(reading.claim.given or reading.claim.text, script.transcript.language)
-    total = sum(script.weight(w) for w in asked)
-    return sum(script.weight(w) for w in asked & script.words[number]) / total if total else 0.0
+    asked = reading.claim.given or reading.claim.text
+    here = covered(script, asked, script.words[reading.best])
+    return all(n != reading.best and covered(script, asked, script.words[n]) <= OF_ANOTHER * here for n in elsewhere)
 
 
 def _one_measure(mine: Quantity, other: Quantity) -> bool:

@@ -68,8 +68,6 @@ class ItemReport:
     resting: tuple[Span, ...] = ()
     # The best sentence of each of its claims.
     parts: tuple[Span, ...] = ()
-    # Where its pause belongs by what it rests on.
-    placed_ms: int | None = None
 
 
 def check(
@@ -242,7 +240,6 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
         tuple(offered),
         resting=tuple(dict.fromkeys(resting)),
         parts=tuple(dict.fromkeys(parts)),
-        placed_ms=placed,
     )
     decided = next(n for n, r in enumerate(readings) if r is reading)
     return report, Asked(reading, key_rows[decided])
