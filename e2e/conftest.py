@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import socket
 import subprocess
 import sys
 import time
 import urllib.request
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Generator, Iterator
 from pathlib import Path
 from urllib.parse import urlsplit, urlunsplit
 
 import psycopg
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Error, Page, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
 CHROMIUM = (
@@ -143,10 +144,29 @@ def chromium() -> Iterator[Browser]:
 
 
 NewPage = Callable[..., Page]
+SHOWN = pytest.StashKey[list[Page]]()
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_runtest_makereport(item: pytest.Item) -> Generator[None, pytest.TestReport, pytest.TestReport]:
+    """A journey that fails says what its pages showed then."""
+    report = yield
+    if report.when == "call" and report.failed:
+        for page in item.stash.get(SHOWN, []):
+            with contextlib.suppress(Error):
+                report.sections.append((f"What {page.url} showed", page.locator("body").inner_text(timeout=5_000)))
+    return report
+
+
+def pytest_runtest_logreport(report: pytest.TestReport) -> None:
+    """What is tried again is not silent about why."""
+    if report.outcome == "rerun":
+        shown = [f"{title}:\n{text}" for title, text in report.sections]
+        print("\n".join(["", report.nodeid, report.longreprtext[-1500:], *shown]), file=sys.__stdout__)
 
 
 @pytest.fixture
-def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
+def new_page(chromium: Browser, stack: Stack, request: pytest.FixtureRequest) -> Iterator[NewPage]:
     """A page on a device of its own. It fails the test on script errors and on requests to hosts unknown to it."""
     ours = (stack.url, stack.host_url, "data:", "blob:")
     contexts: list[BrowserContext] = []
@@ -173,6 +193,7 @@ def new_page(chromium: Browser, stack: Stack) -> Iterator[NewPage]:
         context.set_default_timeout(40_000)
         contexts.append(context)
         page = context.new_page()
+        request.node.stash.setdefault(SHOWN, []).append(page)
         page.on("pageerror", lambda error: wrong.append(str(error)))
         page.on(
             "request",
@@ -197,6 +218,17 @@ def open_lesson(page: Page, title: str, step: str) -> None:
     page.get_by_role("link", name=title).first.click()
     page.get_by_role("link", name=step, exact=False).first.wait_for()
     page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name=step).click()
+
+
+def open_copy(page: Page, title: str, step: str) -> None:
+    """A copy of a lesson of the demo, for a journey that leaves items in it: the others find theirs as it was."""
+    open_lesson(page, title, step)
+    lesson = page.url.split("/lessons/")[1].split("/")[0]
+    token = next(c.get("value", "") for c in page.context.cookies() if c.get("name") == "csrftoken")
+    copied = page.request.post(f"/api/lessons/{lesson}/copy/", headers={"X-CSRFToken": token}).json()["id"]
+    headers = {"X-CSRFToken": token}
+    assert page.request.patch(f"/api/lessons/{copied}/", headers=headers, data={"title": "Copied for a journey"}).ok
+    page.goto(page.url.replace(lesson, copied))
 
 
 def saved(page: Page) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from conftest import ROOT, NewPage, Stack, axe_faults, open_lesson, sign_in_demo, until
+from conftest import ROOT, NewPage, Stack, axe_faults, open_copy, sign_in_demo, until
 from playwright.sync_api import Locator, Page, expect
 
 MEDIA = ROOT / "demo" / "media"
@@ -138,7 +138,7 @@ def arrange(card: Locator, page: Page) -> None:
 def test_items_from_elsewhere_come_in_by_one_paste_and_are_answered_by_keys(new_page: NewPage) -> None:
     page = new_page()
     sign_in_demo(page)
-    open_lesson(page, "Knots, as a machine wrote them down", "Items")
+    open_copy(page, "Knots, as a machine wrote them down", "Items")
     page.get_by_role("heading", name="Write your own").wait_for()
     page.keyboard.press("Shift+V")
     page.locator("textarea:focus").wait_for()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from conftest import ROOT, NewPage, Stack, axe_faults, open_lesson, saved, sign_in_demo
+from conftest import ROOT, NewPage, Stack, axe_faults, open_copy, open_lesson, saved, sign_in_demo
 from playwright.sync_api import Page, expect
 
 KNOTS, LOCK = "Three knots that hold a boat", "How a canal lock lifts a boat"
@@ -83,7 +83,7 @@ def test_one_item_becomes_another_by_keys_and_comes_back(new_page: NewPage) -> N
 def test_a_service_writes_the_best_are_chosen_and_shared_only_by_saying_so(new_page: NewPage) -> None:
     page = new_page()
     sign_in_demo(page)
-    open_lesson(page, "Knots, as a machine wrote them down", "Items")
+    open_copy(page, "Knots, as a machine wrote them down", "Items")
     page.get_by_text("stand-in assistant").click()
     page.get_by_label("How many").first.fill("5")
     page.get_by_role("button", name="Suggest W").click()
