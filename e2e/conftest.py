@@ -233,7 +233,7 @@ def open_copy(page: Page, title: str, step: str) -> None:
 
 def saved(page: Page) -> None:
     """Nothing is being kept or checked any more: what is still being checked is not shared."""
-    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible(timeout=120_000)
 
 
 def axe_faults(page: Page) -> str:

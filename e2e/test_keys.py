@@ -43,12 +43,12 @@ def bring_in(page: Page, stack: Stack) -> None:
     page.get_by_label("Enlace de la grabación").wait_for()
     page.keyboard.type(f"{stack.host_url}/watch/knots")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("Se encontraron subtítulos:")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("Se encontraron subtítulos:")).to_be_visible(timeout=120_000)
     tab_to(page, "Título", role="textbox")
     page.keyboard.press("Control+a")
     page.keyboard.type("Nudos por teclas")
     press(page, "Añadir")
-    page.wait_for_url("**/script", timeout=60_000)
+    page.wait_for_url("**/script", timeout=120_000)
     page.locator("[data-sentence='5']").wait_for()
 
 
@@ -95,7 +95,7 @@ def answer(student: Page, link: str) -> None:
     student.keyboard.press("Enter")
     press(student, re.compile("^Reproducir"))
     # A timed item is asked once it is opened.
-    student.get_by_text("Tienes 1:30 para esta pregunta.").wait_for(timeout=60_000)
+    student.get_by_text("Tienes 1:30 para esta pregunta.").wait_for(timeout=120_000)
     expect(student.get_by_text("Why does a knot weaken a line?")).to_have_count(0)
     student.keyboard.press("Enter")
     student.get_by_role("radio").first.wait_for()

@@ -219,7 +219,7 @@ def test_a_lesson_is_duplicated_moved_deleted_and_restored(new_page: NewPage) ->
     second = "How a canal lock lifts a boat (2)"
     page.get_by_role("button", name="More for “How a canal lock lifts a boat”").click()
     page.get_by_role("menuitem", name="Duplicate").click()
-    expect(page.get_by_role("link", name=second)).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("link", name=second)).to_be_visible(timeout=120_000)
     page.get_by_role("button", name=f"More for “{second}”").click()
     page.get_by_role("menuitem", name="Rename or move").click()
     page.get_by_role("dialog").get_by_label("Folder").fill("Second class")

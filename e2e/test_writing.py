@@ -11,7 +11,7 @@ KNOTS, LOCK = "Three knots that hold a boat", "How a canal lock lifts a boat"
 
 
 def proposed(page: Page) -> None:
-    expect(page.get_by_role("status").filter(has_text=re.compile("items? suggested"))).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("status").filter(has_text=re.compile("items? suggested"))).to_be_visible(timeout=120_000)
 
 
 def select_in_script(page: Page, word: str) -> None:
@@ -88,7 +88,7 @@ def test_a_service_writes_the_best_are_chosen_and_shared_only_by_saying_so(new_p
     page.get_by_label("How many").first.fill("5")
     page.get_by_role("button", name="Suggest W").click()
     proposed(page)
-    expect(page.get_by_text("tokens sent and")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("tokens sent and")).to_be_visible(timeout=120_000)
     choose = page.get_by_role("region", name="Choose from the suggestions")
     choose.get_by_label("How many").fill("2")
     choose.get_by_role("button", name="Add the best").click()
@@ -109,7 +109,7 @@ def test_what_stands_around_the_viewing_reaches_a_student(new_page: NewPage) -> 
     open_lesson(page, LOCK, "Items")
     for kind in ("Words", "Before you watch", "Key points"):
         page.get_by_role("button", name=f"Make: {kind}").click()
-        page.get_by_role("button", name=f"Open: {kind}").wait_for(timeout=60_000)
+        page.get_by_role("button", name=f"Open: {kind}").wait_for(timeout=120_000)
     page.get_by_role("button", name="Open: Words").click()
     page.get_by_label("Meaning 1", exact=True).fill("one of several steps")
     assert axe_faults(page) == ""
@@ -145,10 +145,10 @@ def test_an_offered_mend_is_one_key_and_can_be_taken_back(new_page: NewPage) -> 
     assert axe_faults(page) == ""
     page.keyboard.press("o")
     expect(page).to_have_url(re.compile("/check$"))
-    expect(wrong.get_by_text("said in the recording", exact=True)).to_be_visible(timeout=60_000)
+    expect(wrong.get_by_text("said in the recording", exact=True)).to_be_visible(timeout=120_000)
     expect(wrong.get_by_role("button", name="Make “About forty percent”")).to_be_hidden()
     page.keyboard.press("Control+z")
-    expect(wrong.get_by_text("contradicted", exact=True)).to_be_visible(timeout=60_000)
+    expect(wrong.get_by_text("contradicted", exact=True)).to_be_visible(timeout=120_000)
 
 
 def test_a_picture_and_a_bank_of_words_reach_the_rehearsal(new_page: NewPage) -> None:
@@ -179,7 +179,7 @@ def test_options_with_pictures_are_chosen_by_key(new_page: NewPage, stack: Stack
     page.goto(f"/new?link={stack.host_url}/watch/knots")
     page.get_by_label("Title").fill("Pictures to choose from")
     page.get_by_role("button", name="Add", exact=True).click()
-    page.wait_for_url("**/script", timeout=60_000)
+    page.wait_for_url("**/script", timeout=120_000)
     page.locator("[data-sentence='3']").click()
     page.keyboard.press("3")
     page.get_by_role("button", name="One answer").first.click()

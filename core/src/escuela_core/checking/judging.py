@@ -51,6 +51,8 @@ class Likelihood:
     not_heard: float
 
 
+# Where nothing is known.
+EVEN = Likelihood(1 / 3, 1 / 3, 1 / 3)
 # What the talk says in the very words needs no model.
 QUOTED = Likelihood(0.95, 0.03, 0.02)
 

@@ -12,7 +12,7 @@ from escuela_core.checking.evidence import Scores, Script, best, scores, script_
 from escuela_core.checking.explained import explanation_findings
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings
-from escuela_core.checking.judging import Likelihood, judged, likelihood, stated, turned
+from escuela_core.checking.judging import EVEN, Likelihood, judged, likelihood, stated, turned
 from escuela_core.checking.mending import (
     Mend,
     Said,
@@ -68,6 +68,8 @@ class ItemReport:
     resting: tuple[Span, ...] = ()
     # The best sentence of each of its claims.
     parts: tuple[Span, ...] = ()
+    # What the check makes of its words: how likely the talk says that the key is right.
+    likely: Likelihood = EVEN
 
 
 def check(
@@ -240,6 +242,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
         tuple(offered),
         resting=tuple(dict.fromkeys(resting)),
         parts=tuple(dict.fromkeys(parts)),
+        likely=likely,
     )
     decided = next(n for n, r in enumerate(readings) if r is reading)
     return report, Asked(reading, key_rows[decided])

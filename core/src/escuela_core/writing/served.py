@@ -6,13 +6,13 @@ read like any file, places are found in the script, and what the talk does not b
 
 from __future__ import annotations
 
-import json
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
 from escuela_core.errors import EscuelaError
+from escuela_core.formats.streamed import Listed
 from escuela_core.items import Choice, Item, item_from_json
 from escuela_core.items.texts import without_files
 from escuela_core.language.frequency import zipf_frequency
@@ -87,17 +87,15 @@ class Answer:
     def __init__(self, transcript: Transcript, kinds: Sequence[str]) -> None:
         self._transcript = transcript
         self._kinds = set(kinds)
-        self._text = ""
-        self._at: int | None = None
+        self._listed = Listed("items")
         self._read = 0
         self.problems: list[Problem] = []
 
     def feed(self, piece: str) -> list[Item]:
-        if len(self._text) + len(piece) > LONGEST_ANSWER:
+        if self._listed.length + len(piece) > LONGEST_ANSWER:
             return []
-        self._text += piece
         found = []
-        for data in self._whole_objects():
+        for data in self._listed.feed(piece):
             self._read += 1
             item = self._item(data)
             if item is not None and self._read <= MOST_ITEMS:
@@ -106,29 +104,10 @@ class Answer:
 
     def close(self) -> None:
         """Say what is left over once nothing more comes."""
-        if self._at is None:
+        if not self._listed.begun:
             self._say("no_items", "The service's answer holds no list of items.")
-        elif not re.match(r"\s*[,\s]*\]", self._text[self._at :]):
+        elif not self._listed.ended:
             self._say("cut_off", f"The answer broke off in mid-item; {self._read} were whole.", count=str(self._read))
-
-    def _whole_objects(self) -> Iterator[Any]:
-        if self._at is None:
-            opening = re.search(r'"items"\s*:\s*\[', self._text)
-            if opening is None:
-                return
-            self._at = opening.end()
-        decoder = json.JSONDecoder()
-        while True:
-            while self._at < len(self._text) and self._text[self._at] in " \t\r\n,":
-                self._at += 1
-            if self._at >= len(self._text) or self._text[self._at] != "{":
-                return
-            try:
-                data, end = decoder.raw_decode(self._text, self._at)
-            except ValueError:
-                return
-            self._at = end
-            yield data
 
     def _item(self, data: Any) -> Item | None:
         number = str(self._read)
