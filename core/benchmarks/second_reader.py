@@ -43,7 +43,7 @@ def requests_of(rows: Sequence[Row], *, every: bool) -> Iterator[Request]:
             id(p): (p, r)
             for r in rows
             if r.talk.name == talk and (every or is_open(r.report))
-            for p in [put(r.item, r.report, r.talk.transcript)]
+            for p in [put(r.item, [e.span for e in r.report.evidence], r.talk.transcript)]
         }
         for number, asked in enumerate(batches(p for p, _ in by_item.values())):
             yield Request(f"{talk}/{number}", asked, [by_item[id(p)][1] for p in asked])

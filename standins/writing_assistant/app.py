@@ -13,6 +13,8 @@ from socketserver import ThreadingMixIn
 from typing import Any
 from wsgiref.simple_server import WSGIRequestHandler, WSGIServer, make_server
 
+from reading import opinions
+
 SLOW_S = 30
 PIECE = 24
 Start = Callable[[str, list[tuple[str, str]]], Any]
@@ -61,6 +63,8 @@ def event(data: dict[str, Any]) -> bytes:
 
 
 def said(model: str, user: str) -> str:
+    if "<items>" in user:
+        return opinions(model, user)
     wanted = int(found[1]) if (found := re.search(r"Write (\d+) items", user)) else 5
     talk = user.rsplit("<transcript>", maxsplit=1)[-1]
     sentences = [(int(a), int(b), text) for a, b, text in re.findall(r"\[(\d+)-(\d+)\] (.+)", talk)]

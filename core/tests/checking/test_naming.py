@@ -31,6 +31,10 @@ RIGHT = [
         TrueFalse(id="q", prompt="The rest is only ever moved while the wood is standing still.", answer=True),
     ),
     (
+        "The canal lies almost three metres higher than the harbour.",
+        TrueFalse(id="q", prompt="The harbour is lower than the canal.", answer=True),
+    ),
+    (
         "The boots are on sale for 63 euros, and we want to know what they cost before. They cost 70 euros.",
         Gap(id="q", prompt="Before the sale the boots cost ___ euros.", answers=("70",)),
     ),

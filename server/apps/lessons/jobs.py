@@ -9,6 +9,7 @@ from typing import Any
 
 from apps.lessons.items import stored
 from apps.lessons.models import Item, Lesson
+from apps.lessons.opinions import rests_on, with_opinions
 from apps.lessons.segments import stretches
 from apps.recordings import readings
 from apps.work import services as work
@@ -53,12 +54,13 @@ def _check(lesson: Lesson) -> None:
         silences=recording.silence_spans(),
         level=lesson.wishes.get("level", ""),
     )
-    for item, report in zip(items, reports, strict=True):
+    told = with_opinions(lesson, items, reports, transcript)
+    for item, own, report in zip(items, reports, told, strict=True):
         if not item.pause_by_teacher and report.pause_ms is not None:
             # The teacher has not placed it: the sentences it rests on decide.
             item.content = item.content | {"pause_ms": report.pause_ms}
         Item.objects.filter(id=item.id, version=item.version).update(
-            report=report_data(item, report), content=item.content
+            report=report_data(item, report) | {"rests_on": rests_on(own)}, content=item.content
         )
     Lesson.objects.filter(id=lesson.id, checked_version__lt=version).update(checked_version=version)
 

@@ -168,6 +168,19 @@ class ServiceAnswer(models.Model):
     made_at = models.DateTimeField(auto_now_add=True)
 
 
+class SecondOpinion(models.Model):
+    """What a second reader said of an item; ``key`` is the hash of its words and of the sentences beside them."""
+
+    lesson = models.ForeignKey(Lesson, on_delete=models.CASCADE, related_name="opinions")
+    key = models.CharField(max_length=64)
+    by = models.CharField(max_length=80)
+    opinion = models.JSONField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["lesson", "key"], name="one_opinion_on_the_same_words"),)
+
+
 class Attachment(models.Model):
     """A picture or a spoken note of a lesson's items, which name it in ``image`` or ``sound``."""
 

@@ -76,3 +76,22 @@ class KeptWishesOut(KeptWishesIn):
 class WritersOut(serializers.Serializer[object]):
     service = serializers.CharField(allow_blank=True)
     kept = KeptWishesOut(many=True)
+
+
+class CostOut(serializers.Serializer[object]):
+    """So many items, for about so many tokens sent and received."""
+
+    items = serializers.IntegerField()
+    tokens = serializers.IntegerField()
+
+
+class SecondReadingOut(serializers.Serializer[object]):
+    """``by``: the service's name, empty where none is set up; ``open`` counts what the check did not confirm."""
+
+    by = serializers.CharField(allow_blank=True)
+    open = CostOut()
+    all = CostOut()
+
+
+class SecondReadingIn(serializers.Serializer[object]):
+    which = serializers.ChoiceField(("open", "all"))

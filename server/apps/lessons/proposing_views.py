@@ -1,4 +1,4 @@
-"""The writer over HTTP: having items proposed, one again, choosing from the pool, wishes kept under a name."""
+"""The writer over HTTP: items proposed, one again, choosing from the pool, wishes kept; and the second reader."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.lessons import proposing, selectors
+from apps.lessons import proposing, rereading, selectors
 from apps.lessons import proposing_shapes as shapes
 from apps.lessons.writers import service_name
 from apps.work.serializers import JobOut
@@ -23,6 +23,20 @@ class ProposeView(TeacherView):
         data = parsed(shapes.ProposeIn, request)
         given = data | {"segments": [str(s) for s in data["segments"]]}
         return Response(JobOut(proposing.request_items(lesson, given)).data, status=202)
+
+
+class SecondReadingView(TeacherView):
+    @extend_schema(responses=shapes.SecondReadingOut)
+    def get(self, request: Request, lesson_id: UUID) -> Response:
+        """Who could read the items again, and what it would cost."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        return Response(shapes.SecondReadingOut(rereading.estimate(lesson)).data)
+
+    @extend_schema(request=shapes.SecondReadingIn, responses={202: JobOut})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        job = rereading.request_reading(lesson, parsed(shapes.SecondReadingIn, request)["which"])
+        return Response(JobOut(job).data, status=202)
 
 
 class VaryView(TeacherView):

@@ -37,6 +37,7 @@ urlpatterns = [
     path("lessons/<uuid:lesson_id>/pasted/", item_views.PastedView.as_view()),
     path("lessons/<uuid:lesson_id>/attachments/", attachment_views.AttachmentsView.as_view()),
     path("lessons/<uuid:lesson_id>/propose/", proposing_views.ProposeView.as_view()),
+    path("lessons/<uuid:lesson_id>/second-reading/", proposing_views.SecondReadingView.as_view()),
     path("lessons/<uuid:lesson_id>/choose/", proposing_views.ChooseView.as_view()),
     path("items/<uuid:item_id>/vary/", proposing_views.VaryView.as_view()),
     path("sheets/", item_views.SheetsView.as_view()),

@@ -1,10 +1,5 @@
 """Items proposed: by the built-in writer, by a service and its ways to misbehave, one again, chosen from the pool."""
 
-import sys
-import threading
-from pathlib import Path
-from wsgiref.simple_server import make_server
-
 import pytest
 
 from apps.lessons import writers
@@ -15,7 +10,6 @@ from ..conftest import WORDS, make_lesson, make_teacher, posted, run_jobs, run_o
 from .test_lessons import desk, send
 
 pytestmark = pytest.mark.django_db
-STAND_IN = Path(__file__).resolve().parents[3] / "standins" / "writing_assistant"
 KINDS = {"kinds": ["choice", "true_false", "gap"]}
 
 
@@ -152,26 +146,6 @@ def test_other_people_s_lessons_do_not_exist_for_the_writer(stranger, lesson) ->
     assert send(stranger, "post", f"lessons/{lesson.id}/propose/", KINDS).status_code == 404
     assert send(stranger, "post", f"lessons/{lesson.id}/choose/", {"count": 1}).status_code == 404
     assert send(stranger, "post", f"items/{item.id}/vary/", {}).status_code == 404
-
-
-@pytest.fixture
-def assistant(settings, monkeypatch):
-    """The stand-in assistant on a port of its own; call it with the way it is to behave."""
-    monkeypatch.syspath_prepend(str(STAND_IN))
-    monkeypatch.setattr(writers, "FIRST_WAIT_S", 0.01)
-    sys.modules.pop("app", None)
-    import app
-
-    monkeypatch.setattr(app, "SLOW_S", 1.5)
-    server = make_server("127.0.0.1", 0, app.application, app.Server, app.Quiet)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
-
-    def behave(model: str) -> None:
-        settings.WRITER = app.setting(server.server_port, model) | {"timeout_s": 0.5}
-
-    yield behave
-    server.shutdown()
-    server.server_close()
 
 
 def served(client, lesson, **given) -> dict:

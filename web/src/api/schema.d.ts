@@ -960,6 +960,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/second-reading/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Who could read the items again, and what it would cost. */
+        get: operations["lessons_second_reading_retrieve"];
+        put?: never;
+        /** @description A view for a signed-in teacher. */
+        post: operations["lessons_second_reading_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{lesson_id}/segments/": {
         parameters: {
             query?: never;
@@ -1419,6 +1437,11 @@ export interface components {
         ClockOut: {
             left_ms: number;
             question: components["schemas"]["QuestionOut"];
+        };
+        /** @description So many items, for about so many tokens sent and received. */
+        CostOut: {
+            items: number;
+            tokens: number;
         };
         CriterionData: {
             text: string;
@@ -2070,6 +2093,15 @@ export interface components {
             /** @default  */
             text: string;
         };
+        SecondReadingInRequest: {
+            which: components["schemas"]["WhichEnum"];
+        };
+        /** @description ``by``: the service's name, empty where none is set up; ``open`` counts what the check did not confirm. */
+        SecondReadingOut: {
+            by: string;
+            open: components["schemas"]["CostOut"];
+            all: components["schemas"]["CostOut"];
+        };
         SegmentOut: {
             start_ms: number;
             end_ms: number;
@@ -2398,6 +2430,8 @@ export interface components {
         };
         /** @enum {string} */
         WhereEnum: "script" | "items" | "both";
+        /** @enum {string} */
+        WhichEnum: "open" | "all";
         /** @enum {string} */
         WhyEnum: "wrong" | "twin" | "crowds" | "others_better";
         WishesData: {
@@ -4183,6 +4217,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrackCuesOut"];
+                };
+            };
+        };
+    };
+    lessons_second_reading_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondReadingOut"];
+                };
+            };
+        };
+    };
+    lessons_second_reading_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondReadingInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };

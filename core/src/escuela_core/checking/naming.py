@@ -25,6 +25,7 @@ _ASKS = re.compile(
     r"\b(?:want|like|have) to know\b|\bwonder|\bthe question\b|\bask\w* (?:how|what|which|who|why|when)\b"
 )
 _IF = re.compile(r"\b(?:if|suppose|supposing|would)\b", re.IGNORECASE)
+_SMALL = frozenset("a an the it its they their this that these those of in on at".split())
 _EVERY = frozenset("all every everybody everyone everything always whole none never nobody only entirely".split())
 _SOME = frozenset("most mostly mainly some many few several often sometimes usually partly almost nearly".split())
 
@@ -91,8 +92,16 @@ def _said_alone(found: Comparison, reading: Reading, sentence: str) -> bool:
     # A comparison ("bigger") and a quality ("small") stand in different places.
     if found.claimed.endswith("er") != found.said.endswith("er"):
         return False
+    if not _one_standard(reading.claim.text, sentence):
+        return False
     denied = _DENIES.search(sentence) or _DENIES.search(reading.claim.text)
     return mine <= asserted and not theirs & claim and not mine & told and not denied
+
+
+def _one_standard(claim: str, sentence: str) -> bool:
+    """Whether two comparisons measure against the same: "A is higher than B" and "B is lower than A" do not clash."""
+    mine, theirs = (_words(text.partition(" than ")[2]) - _SMALL for text in (claim, sentence))
+    return not (mine and theirs) or bool(mine & theirs)
 
 
 def _words(text: str) -> set[str]:

@@ -73,10 +73,9 @@ def is_open(report: ItemReport) -> bool:
     return standing(report) != "confirmed"
 
 
-def put(item: Item, report: ItemReport, transcript: Transcript) -> Put:
-    """``item`` with the sentences around those it was found to rest on."""
-    spans = [*(e.span for e in report.evidence), *item.evidence]
-    found = dict.fromkeys(n for span in spans for n in _at(span, transcript))
+def put(item: Item, spans: Sequence[Span], transcript: Transcript) -> Put:
+    """``item`` with the sentences around ``spans``, where it was found to rest, and around its own evidence."""
+    found = dict.fromkeys(n for span in (*spans, *item.evidence) for n in _at(span, transcript))
     near = dict.fromkeys(n + step for n in found for step in range(-AROUND, AROUND + 1))
     kept = [n for n in near if 0 <= n < len(transcript.sentences)][:MOST_SENTENCES]
     return Put(item, {n + 1: transcript.sentences[n].text for n in sorted(kept)}, transcript.language)

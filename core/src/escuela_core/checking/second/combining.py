@@ -23,7 +23,7 @@ RIGHT_IN = 0.9
 # How much of the check's own log odds is left beside a reader of sentences: chosen on the development talks.
 OWN_SHARE = 0.6
 # From how likely on the two together confirm a key, and are taken to speak against it.
-CONFIRMED_FROM, AGAINST_FROM = 0.7, 0.7
+CONFIRMED_FROM, AGAINST_FROM = 0.6, 0.7
 # What the check itself made of the words, and the reader answers anew.
 _OF_THE_VERDICT = {"contradicted", "not_heard", "also_right"}
 

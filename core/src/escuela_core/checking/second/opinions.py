@@ -37,6 +37,11 @@ class Opinion:
     reason: str = ""
     doubt: str = ""
 
+    @classmethod
+    def kept(cls, data: dict[str, Any]) -> Opinion:
+        """An opinion as it was kept in JSON."""
+        return cls(**data | {name: tuple(data[name]) for name in ("sentences", "also_right")})
+
 
 @dataclass(frozen=True, slots=True)
 class Problem:
@@ -111,20 +116,24 @@ def _doubt(opinion: Opinion, quote: str, asked: Put) -> str:
 
 
 def _numbers_stand(asked: Put, told: str) -> bool:
-    """Whether every number of the key is said in the deciding sentences, or may be worked out of two others there."""
+    """Whether no number of the key is missing in the deciding sentences while they give another in its place."""
     item = asked.item
     if isinstance(item, TrueFalse) and item.answer is False:
         return True
     key = item.prompt if isinstance(item, TrueFalse) else "; ".join(item.key_texts)
-    mine, theirs = quantities(key, asked.language), quantities(told, asked.language)
+    mine, theirs = _counts(key, asked.language), _counts(told, asked.language)
     missing = [q for q in mine if not any(q.agrees(other) or q.stated == other.stated for other in theirs)]
-    return not missing or len(theirs) >= 2 * len(missing) and not _of_one_sort(missing, theirs)
+    # Two numbers and more may be worked with.
+    return not missing or len(theirs) >= 2 * len(missing) or not any(_in_place(m, t) for m in missing for t in theirs)
 
 
-def _of_one_sort(missing: Sequence[Quantity], theirs: Sequence[Quantity]) -> bool:
-    """Whether the sentences give another number of the very measure in the place of a missing one."""
-    measures = {(t.dimension, t.unit) for t in theirs if t.dimension or t.unit}
-    return any((m.dimension, m.unit) in measures for m in missing)
+def _counts(text: str, language: str) -> list[Quantity]:
+    """The quantities of a text but for ranks and a plain "one", which seldom counts."""
+    return [q for q in quantities(text, language) if not q.ordinal and (q.stated != (1.0, 1.0) or q.dimension)]
+
+
+def _in_place(mine: Quantity, other: Quantity) -> bool:
+    return mine.dimension == other.dimension and (mine.unit == other.unit or not mine.unit or not other.unit)
 
 
 def _also_right(given: Any, asked: Put) -> tuple[int, ...]:
