@@ -103,6 +103,22 @@ def test_a_service_writes_the_best_are_chosen_and_shared_only_by_saying_so(new_p
     expect(page.get_by_text("Not shared yet.")).to_have_count(0)
 
 
+def test_a_second_reader_reads_what_was_not_confirmed(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    open_copy(page, KNOTS, "Check")
+    reader = page.get_by_role("region", name="A second reader")
+    expect(reader).to_contain_text("items were not confirmed", timeout=60_000)
+    assert axe_faults(page) == ""
+    page.keyboard.press("Shift+H")
+    expect(reader.get_by_role("status")).to_contain_text("items were read.", timeout=60_000)
+    expect(page.get_by_text("stand-in assistant does not find this").first).to_be_visible()
+    # A clash that the check itself can name stays as it said it.
+    expect(page.get_by_text("The recording says forty percent, the item says ten percent.").first).to_be_visible()
+    expect(reader).not_to_contain_text("were not confirmed")
+    assert axe_faults(page) == ""
+
+
 def test_what_stands_around_the_viewing_reaches_a_student(new_page: NewPage) -> None:
     page = new_page()
     sign_in_demo(page)

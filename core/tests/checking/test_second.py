@@ -149,6 +149,10 @@ def test_a_clash_that_the_check_names_is_not_overruled() -> None:
     told = second.combined(report, put, sure, TRANSCRIPT, by="The reader", right_in=0.99)
     assert standing(report) == "wrong"
     assert standing(told) == "open"
+    agreed = Opinion("contradicted", (2,), said="nine minutes", claimed="twenty minutes")
+    both = second.combined(report, put, agreed, TRANSCRIPT, by="The reader", right_in=0.99)
+    assert both.reason == report.reason
+    assert both.support < report.support
 
 
 def test_the_better_the_reader_the_more_its_word_counts() -> None:

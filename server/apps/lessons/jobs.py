@@ -35,11 +35,12 @@ def check_lesson(job: Job, steps: Steps) -> dict[str, Any]:
     """Every item of the lesson against what is said."""
     lesson = Lesson.with_removed.select_related("recording").filter(id=job.given["lesson"]).first()
     if lesson is not None:
-        steps.once("check", lambda _share: _check(lesson))
+        steps.once("check", lambda _share: check_items(lesson))
     return {}
 
 
-def _check(lesson: Lesson) -> None:
+def check_items(lesson: Lesson) -> None:
+    """Check the lesson here and now, as a worker does, and keep the reports."""
     version = lesson.version
     items = list(lesson.items.filter(place__in=UNDECIDED_PLACES))
     recording = lesson.recording

@@ -22,7 +22,9 @@ def rests_on(report: ItemReport) -> list[dict[str, Any]]:
 
 def put_again(item: Item, spoken: Transcript) -> second.Put:
     """A checked item as it is put to the reader; ``spoken`` is what the lesson covers."""
-    spans = [Span(s["start_ms"], s["end_ms"]) for s in (item.report or {}).get("rests_on", [])]
+    report = item.report or {}
+    # Reports from before it was kept name the sentences they show.
+    spans = [Span(s["start_ms"], s["end_ms"]) for s in report.get("rests_on", report.get("evidence", []))]
     return second.put(item.core(), spans, spoken)
 
 

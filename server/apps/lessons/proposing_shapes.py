@@ -86,12 +86,13 @@ class CostOut(serializers.Serializer[object]):
 
 
 class SecondReadingOut(serializers.Serializer[object]):
-    """``by``: the service's name, empty where none is set up; ``open`` counts what the check did not confirm."""
+    """``by``: the service's name, empty where none is set up; the costs are those of ``rereading.WHICH``."""
 
     by = serializers.CharField(allow_blank=True)
     open = CostOut()
     all = CostOut()
+    pool = CostOut()
 
 
 class SecondReadingIn(serializers.Serializer[object]):
-    which = serializers.ChoiceField(("open", "all"))
+    which = serializers.ChoiceField(("open", "all", "pool"))

@@ -7,7 +7,8 @@ from collections.abc import Sequence
 from dataclasses import asdict
 from typing import Any
 
-from apps.lessons.jobs import request_check
+from apps.lessons.items import is_open
+from apps.lessons.jobs import check_items
 from apps.lessons.models import Item, Lesson, SecondOpinion
 from apps.lessons.opinions import put_again
 from apps.lessons.segments import stretches
@@ -17,8 +18,9 @@ from apps.work.models import Job
 from apps.work.services import Steps, long_work
 from config.errors import SentenceError
 from escuela_core.checking import second
-from escuela_core.transcripts import Transcript
 
+# What is open in the lesson, all of it, and what is open among the suggestions.
+WHICH = ("open", "all", "pool")
 # A token is about so many letters in English and Spanish; services tell the exact number afterwards.
 LETTERS_A_TOKEN = 4
 # What a service writes for each item.
@@ -26,13 +28,11 @@ TOKENS_ANSWERED = 90
 
 
 def estimate(lesson: Lesson) -> dict[str, Any]:
-    """Who reads, and what reading the open items or all of them would cost; ``by`` is empty where nobody does."""
+    """Who reads, and what each of ``WHICH`` would cost; ``by`` is empty where nobody does."""
     if not service_name():
-        return {"by": "", "open": _cost([]), "all": _cost([])}
-    transcript = lesson.recording.transcript().inside(*stretches(lesson))
-    unread = _unread(lesson, transcript)
-    left_open = [p for item, p in unread if item.report and item.report.get("standing") != "confirmed"]
-    return {"by": service_name(), "open": _cost(left_open), "all": _cost([p for _, p in unread])}
+        return {"by": ""} | {which: _cost([]) for which in WHICH}
+    unread = _unread(lesson)
+    return {"by": service_name()} | {which: _cost(_chosen(unread, which)) for which in WHICH}
 
 
 def _cost(asked: Sequence[second.Put]) -> dict[str, int]:
@@ -40,8 +40,14 @@ def _cost(asked: Sequence[second.Put]) -> dict[str, int]:
     return {"items": len(asked), "tokens": letters // LETTERS_A_TOKEN + TOKENS_ANSWERED * len(asked)}
 
 
-def _unread(lesson: Lesson, transcript: Transcript) -> list[tuple[Item, second.Put]]:
+def _chosen(unread: Sequence[tuple[Item, second.Put]], which: str) -> list[second.Put]:
+    place = Item.Place.POOL if which == "pool" else Item.Place.LESSON
+    return [put for item, put in unread if item.place == place and (which == "all" or is_open(item))]
+
+
+def _unread(lesson: Lesson) -> list[tuple[Item, second.Put]]:
     """The checked items that nobody read as they now stand, each as it is put to the reader."""
+    transcript = lesson.recording.transcript().inside(*stretches(lesson))
     items = lesson.items.exclude(place=Item.Place.DROPPED).exclude(report=None)
     asked = [(item, put_again(item, transcript)) for item in items if item.core().is_marked]
     known = set(lesson.opinions.values_list("key", flat=True))
@@ -49,33 +55,28 @@ def _unread(lesson: Lesson, transcript: Transcript) -> list[tuple[Item, second.P
 
 
 def request_reading(lesson: Lesson, which: str) -> Job:
-    """Have the ``open`` items or ``all`` of them read."""
+    """Have those items read that ``which`` of ``WHICH`` names."""
     if not service_name():
         raise SentenceError("no_writer", "No writing service is set up on this server.")
     return work.start(lesson.owner, "read_again", {"lesson": str(lesson.id), "which": which}, title=lesson.title)
 
 
-@long_work("read_again", ("read",))
+@long_work("read_again", ("reread", "check"))
 def read_again(job: Job, steps: Steps) -> dict[str, Any]:
     """Items read in batches; each batch's opinions are kept as they come, and the check goes by them."""
     lesson = Lesson.with_removed.select_related("recording").get(id=job.given["lesson"])
 
     def read(share: Any) -> None:
-        transcript = lesson.recording.transcript().inside(*stretches(lesson))
-        asked = [
-            put
-            for item, put in _unread(lesson, transcript)
-            if job.given["which"] == "all" or (item.report or {}).get("standing") != "confirmed"
-        ]
+        asked = _chosen(_unread(lesson), job.given["which"])
         told = _Told()
         for batch in second.batches(asked):
             _read(batch, lesson, told)
             steps.say(**told.result(len(asked)))
             share(told.asked / len(asked))
         steps.say(**told.result(len(asked)))
-        request_check(lesson)
 
-    steps.once("read", read)
+    steps.once("reread", read)
+    steps.once("check", lambda _share: check_items(lesson))
     return dict(job.result)
 
 

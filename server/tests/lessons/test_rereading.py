@@ -63,6 +63,16 @@ def test_what_is_open_is_read_and_the_verdict_says_who_said_it(client, doubtful,
     assert reading(client, doubtful)["open"] == {"items": 0, "tokens": 0}
 
 
+def test_suggestions_are_read_apart_from_the_lesson(client, doubtful, assistant) -> None:
+    assistant("good")
+    doubtful.items.filter(content__kind="true_false").update(place="pool")
+    assert reading(client, doubtful)["pool"]["items"] == 1
+    assert read(client, doubtful, "pool")["result"]["read"] == 1
+    assert report_of(doubtful, "Strong horses")["reason"]["code"] == "read_said"
+    assert reading(client, doubtful)["pool"]["items"] == 0
+    assert reading(client, doubtful)["all"]["items"] == 2
+
+
 def test_an_item_that_was_changed_is_read_anew_and_the_others_are_not_paid_for_again(
     client, doubtful, assistant
 ) -> None:

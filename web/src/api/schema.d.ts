@@ -2096,11 +2096,12 @@ export interface components {
         SecondReadingInRequest: {
             which: components["schemas"]["WhichEnum"];
         };
-        /** @description ``by``: the service's name, empty where none is set up; ``open`` counts what the check did not confirm. */
+        /** @description ``by``: the service's name, empty where none is set up; the costs are those of ``rereading.WHICH``. */
         SecondReadingOut: {
             by: string;
             open: components["schemas"]["CostOut"];
             all: components["schemas"]["CostOut"];
+            pool: components["schemas"]["CostOut"];
         };
         SegmentOut: {
             start_ms: number;
@@ -2431,7 +2432,7 @@ export interface components {
         /** @enum {string} */
         WhereEnum: "script" | "items" | "both";
         /** @enum {string} */
-        WhichEnum: "open" | "all";
+        WhichEnum: "open" | "all" | "pool";
         /** @enum {string} */
         WhyEnum: "wrong" | "twin" | "crowds" | "others_better";
         WishesData: {

@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { acts, type Item } from "./queries";
+import { SecondReader } from "./SecondReader";
 import { pick, worstFirst } from "./useDeskKeys";
 import type { DeskState } from "./useDeskState";
 import { shownVerdict, useReasons } from "./verdict";
@@ -39,6 +40,7 @@ export function CheckPanel({ state }: { state: DeskState }) {
         )}
       </h2>
       {mine.length === 0 && <p className="text-quiet">{t("check.noItems")}</p>}
+      {mine.length > 0 && <SecondReader state={state} of="open" />}
       <Group title={t("check.wrong", { count: wrong.length })} items={wrong} state={state} />
       <Group title={t("check.unsure", { count: unsure.length })} items={unsure} state={state}>
         <Button small className="mt-2" hint="Shift+F" onClick={fine}>

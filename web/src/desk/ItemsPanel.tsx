@@ -8,6 +8,7 @@ import { Materials } from "./Materials";
 import { PasteDialog } from "./PasteDialog";
 import { ProposeForm } from "./ProposeForm";
 import { Replace } from "./Replace";
+import { SecondReader } from "./SecondReader";
 import type { DeskState } from "./useDeskState";
 
 /** Items by hand, pasted, proposed, and chosen from what was proposed. */
@@ -36,6 +37,7 @@ export function ItemsPanel({ state }: { state: DeskState }) {
         {pasting && <PasteDialog state={state} close={() => setPasting(false)} />}
       </section>
       <ProposeForm state={state} />
+      <SecondReader state={state} of="pool" />
       <ChooseForm state={state} />
       <Materials state={state} />
     </>

@@ -34,7 +34,8 @@ export function useReasons() {
     finding: (finding: Finding) => {
       const key = `finding.${finding.code}`;
       const letter = finding.option === null ? "" : "abcdefghijkl"[finding.option];
-      if (finding.code === "contradicted" && finding.params.said) return t(...clashWords(finding.params));
+      if (finding.code === "contradicted" && finding.params.said && finding.params.sort !== "read")
+        return t(...clashWords(finding.params));
       const known = [`${key}.${finding.params.sort}`, key].find((k) => i18n.exists(k));
       return known ? t(known, { letter, ...finding.params }) : finding.message;
     },
@@ -52,7 +53,7 @@ function clashWords(params: Record<string, string>): [string, Record<string, str
 export function clashOf(item: Item): { said: string; claimed: string } | null {
   const reason = item.report?.reason;
   const { said, claimed } = (reason?.params ?? {}) as { said?: string; claimed?: string };
-  return reason?.code === "clash" && said && claimed ? { said, claimed } : null;
+  return ["clash", "read_clash"].includes(reason?.code ?? "") && said && claimed ? { said, claimed } : null;
 }
 
 const SIGNS = { error: "=", look: "~", hint: "·" };

@@ -44,6 +44,8 @@ def combined(
         reason = Reason("read_otherwise", f"{by} reads it as said: “{params['quote']}”", params)
         return replace(report, verdict="unclear", reason=reason, support=0.5, findings=(told, *findings))
     support = round(stated(likely.heard), 3)
+    if opinion.verdict == "contradicted" and named is not None:
+        return replace(report, support=support)
     if opinion.verdict == "heard":
         sure = likely.heard >= CONFIRMED_FROM
         findings += _also_right(asked, opinion, by)
@@ -105,7 +107,7 @@ def _also_right(asked: Put, opinion: Opinion, by: str) -> list[Finding]:
             "look",
             f"{by} reads “{item.options[n].text}” as right as well.",
             option=n,
-            params={"option": item.options[n].text, "by": by, "sort": "read"},
+            params={"text": item.options[n].text, "by": by, "sort": "read"},
         )
         for n in opinion.also_right
     ]
