@@ -1,4 +1,7 @@
-"""Train the check's weights on the development talks and report, cross-validated by talk. Needs scikit-learn.
+"""Train the check's weights on the development talks' everyday items and exam, and report, cross-validated by talk.
+
+Needs scikit-learn. Within each kind of item every verdict weighs as much as the others: a model that has learnt that
+most statements are false has learnt the exam, not the talk.
 
 Where ``ESCUELA_JUDGE`` names a judge, its word is among the figures, and the weights are written into its folder.
 usage: python core/benchmarks/train_check.py [--write] [--keep FILE.npz]
@@ -9,6 +12,7 @@ from __future__ import annotations
 import json
 import os
 import sys
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -44,10 +48,18 @@ class Row:
     denied: bool
     talk: str
     trap: str
+    everyday: bool
 
 
 def rows(name: str) -> list[Row]:
-    talk = talks.load(name)
+    """The exam of a talk, and its everyday items where there are some; none of a talk in another language."""
+    found = _rows(talks.load(name), everyday=False)
+    if found and name not in talks.own():
+        found += _rows(talks.load(name, items="natural.items", labels="natural.labels"), everyday=True)
+    return found
+
+
+def _rows(talk: talks.Talk, *, everyday: bool) -> list[Row]:
     if talk.transcript.language != "en":
         return []
     script = script_of(talk.transcript)
@@ -66,11 +78,18 @@ def rows(name: str) -> list[Row]:
                 verdict,
                 label,
                 claim.denied,
-                name,
+                talk.name,
                 talk.labels[item.id]["trap"],
+                everyday,
             )
         )
     return found
+
+
+def parts(data: list[Row]) -> list[tuple[str, np.ndarray]]:
+    """Which rows are everyday items and which the exam, each with its title."""
+    everyday = np.array([r.everyday for r in data])
+    return [("everyday items", everyday), ("the exam", ~everyday)]
 
 
 def items_of(data: list[Row], guess: np.ndarray) -> tuple[np.ndarray, np.ndarray]:
@@ -107,8 +126,10 @@ def main() -> None:
         fitted = Model([data[n] for n in train])
         guess[test] = fitted.told([data[n] for n in test])
     likely, labels = items_of(data, guess)
-    sys.stdout.write(f"{len(data)} items of {len(set(groups))} talks, cross-validated by talk: ")
-    sys.stdout.write(f"macro-F1 {macro(likely.argmax(axis=1), labels)}\n{curve(likely, labels)}\n")
+    sys.stdout.write(f"{len(data)} items of {len(set(groups))} talks, cross-validated by talk\n")
+    for title, part in parts(data):
+        told = f"macro-F1 {macro(likely[part].argmax(axis=1), labels[part])}\n{curve(likely[part], labels[part])}"
+        sys.stdout.write(f"{title}: {told}\n")
     if "--keep" in sys.argv:
         np.savez(sys.argv[sys.argv.index("--keep") + 1], likely=likely, labels=labels, x=x)
     if "--write" in sys.argv:
@@ -132,8 +153,9 @@ class Model:
         self._columns = list(range(len(FIGURES))) if columns is None else list(columns)
         self._kinds = sorted({r.kind for r in data})
         self.mean, self.spread = scale(self._taken(data))
-        self._model = LogisticRegression(C=STRENGTH, max_iter=3000, class_weight="balanced")
-        self._model.fit(self._figures(data), [CLASSES.index(r.verdict) for r in data])
+        self._model = LogisticRegression(C=STRENGTH, max_iter=3000)
+        verdicts = [CLASSES.index(r.verdict) for r in data]
+        self._model.fit(self._figures(data), verdicts, sample_weight=evenly(data))
 
     def told(self, data: list[Row]) -> np.ndarray:
         """How likely each verdict on each claim is, shape (claims, classes)."""
@@ -155,6 +177,12 @@ class Model:
         z = scaled(self._taken(data), self.mean, self.spread)
         kinds = np.array([r.kind for r in data])[:, None]
         return np.hstack([z, *(APART * z * (kinds == kind) for kind in self._kinds)])
+
+
+def evenly(data: list[Row]) -> np.ndarray:
+    """The weight of each row: within a kind of item every verdict weighs alike, and a kind as much as it has rows."""
+    rows_of, kinds = Counter((r.kind, r.verdict) for r in data), Counter(r.kind for r in data)
+    return np.array([kinds[r.kind] / (len(CLASSES) * rows_of[r.kind, r.verdict]) for r in data])
 
 
 def scale(x: np.ndarray) -> tuple[np.ndarray, np.ndarray]:

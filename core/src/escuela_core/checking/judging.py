@@ -26,20 +26,21 @@ SHARED = "shared"
 # So many spreads from the mean a figure counts at most: hardly any labelled claim is the talk's own words, and what
 # lies beyond the claims that the model has seen is not to be read off a straight line.
 FURTHEST = 2.5
-# Chosen on the development talks, cross-validated by talk: from where on the key is taken as said, and below which it
+# Chosen on the everyday items of the development talks, cross-validated by talk: from where on the key is taken as said
+# (80 % of the wrong ones stopped, 60 % of the right ones confirmed, before the rules), and below which it
 # is taken as contradicted or not said, whichever is likelier, as it is where one of these is likelier than heard.
 # Between the two nothing can be told.
-HEARD_FROM = 0.5
-# A statement taken as true is the claim that the model trusts least: from 0.4 on 97 of 100 wrong ones are still caught.
-# One marked false passes from 0.5 on where the clash can be named, and from here on where it cannot.
-STATEMENT_FROM, DENIED_FROM = 0.4, 0.6
+HEARD_FROM = 0.55
+# A statement taken as true is the claim that the model trusts least: from here on 85 of 100 wrong ones are caught.
+# One marked false passes from ``HEARD_FROM`` on where the clash can be named, and from here on where it cannot.
+STATEMENT_FROM, DENIED_FROM = 0.45, 0.55
 # In Spanish the figures of grammar are missing; at this 86 % of the bad items of four Spanish talks are caught, none of
 # which it was trained on, and 36 % of the good ones passed.
 HEARD_FROM_SPANISH = 0.65
 DOUBTED_BELOW = 0.4
-# Added to the log odds before they are said, so that of the items said to be right with 70 % some 70 % are
+# Added to the log odds before they are said, so that of the everyday items said to be right with 70 % some 70 % are
 # (development talks, cross-validated by talk: ``core/benchmarks/check_model.py``).
-MORE_ARE_RIGHT = 0.5
+MORE_ARE_RIGHT = 1.2
 
 
 @dataclass(frozen=True, slots=True)
