@@ -30,10 +30,10 @@ FURTHEST = 2.5
 # (80 % of the wrong ones stopped, 60 % of the right ones confirmed, before the rules), and below which it
 # is taken as contradicted or not said, whichever is likelier, as it is where one of these is likelier than heard.
 # Between the two nothing can be told.
-HEARD_FROM = 0.55
+HEARD_FROM = 0.5
 # A statement taken as true is the claim that the model trusts least: from here on 85 of 100 wrong ones are caught.
 # One marked false passes from ``HEARD_FROM`` on where the clash can be named, and from here on where it cannot.
-STATEMENT_FROM, DENIED_FROM = 0.45, 0.55
+STATEMENT_FROM, DENIED_FROM = 0.42, 0.55
 # In Spanish the figures of grammar are missing; at this 86 % of the bad items of four Spanish talks are caught, none of
 # which it was trained on, and 36 % of the good ones passed.
 HEARD_FROM_SPANISH = 0.65

@@ -28,12 +28,13 @@ from escuela_core.writing.wishes import Wishes
 MS_PER_ITEM = 75_000
 MOST_ITEMS = 200
 # An item is proposed only where its own evidence bears it out at least this likely.
-SUPPORT_FROM = 0.52
+SUPPORT_FROM = 0.66
 # Drafts are checked so many at a time.
 BATCH = 8
 # What one more of a kind, or one more on a stretch, costs beside the others picked.
 SAME_KIND, SAME_STRETCH = 0.7, 0.5
 WHATEVER = Wishes()
+_CLASHES = frozenset({"clash", "steps"})
 _HARMFUL = frozenset({"also_right", "same_option", "no_key"})
 
 
@@ -216,9 +217,8 @@ def bears_out(item: Item, transcript: Transcript, silences: Sequence[Span] = ())
 
 def _holds(report: ItemReport, item: Item) -> bool:
     """Nothing found against the item alone, and its evidence where it was taken from."""
-    if report.verdict in ("contradicted", "not_heard") or _HARMFUL & {
-        f.code for f in report.findings if f.severity != "hint"
-    }:
+    found = {f.code for f in report.findings if f.severity != "hint"}
+    if report.reason.code in _CLASHES or _HARMFUL & found:
         return False
     if report.reason.code == "language":
         return True
