@@ -1,0 +1,80 @@
+"""What the writer offers on unrehearsed talks: how many of ten, on how many of the facts worth asking about.
+
+usage: python core/benchmarks/speech_facts.py [--auto] [--show] [TALK ...]
+``--auto`` reads the captions without punctuation, ``--show`` prints the items and the sentences they rest on.
+
+Each talk of ``speech/`` has ``facts.json`` (what a good teacher would ask about, with the sentences that say it) and
+``not_worth.json`` (sentences on which no item may rest). An item rests on a fact where its evidence overlaps the
+sentence that says it, the last one named, by more than half of either.
+"""
+
+from __future__ import annotations
+
+import json
+import sys
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+from escuela_core.items import Item
+from escuela_core.transcripts import Transcript, read_captions
+from escuela_core.writing import Wishes, propose
+
+FOLDER = Path(__file__).parent / "speech"
+WANTED = 10
+
+
+@dataclass(frozen=True)
+class Talk:
+    name: str
+    transcript: Transcript
+    facts: list[dict[str, Any]]
+    not_worth: set[int]
+    sentences: list[dict[str, Any]]
+
+    def resting_on(self, item: Item) -> set[int]:
+        """The numbers of the labelled sentences that an item's evidence covers by half or more."""
+        return {
+            number
+            for number, row in enumerate(self.sentences)
+            for span in item.evidence
+            if (min(span.end_ms, row["end_ms"]) - max(span.start_ms, row["start_ms"]))
+            > min(span.end_ms - span.start_ms, row["end_ms"] - row["start_ms"]) / 2
+        }
+
+
+def load(name: str, *, auto: bool = False) -> Talk:
+    folder = FOLDER / name
+    data = {p.stem: json.loads(p.read_text("utf-8")) for p in folder.glob("*.json")}
+    captions = (folder / ("captions.auto.vtt" if auto else "captions.vtt")).read_bytes()
+    transcript = read_captions(
+        captions, language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"]
+    )
+    return Talk(name, transcript, data["facts"], set(data["not_worth"]), data["truth"]["sentences"])
+
+
+def main() -> None:
+    given = [w for w in sys.argv[1:] if not w.startswith("--")]
+    names = given or sorted(p.name for p in FOLDER.iterdir() if p.is_dir())
+    print("| talk | offered of 10 | facts found | on a fact | on what is not worth it | why fewer |")
+    print("|---|---|---|---|---|---|")
+    total = [0, 0, 0, 0, 0]
+    for name in names:
+        talk = load(name, auto="--auto" in sys.argv)
+        proposal = propose(talk.transcript, Wishes(count=WANTED))
+        resting = [talk.resting_on(item) for item in proposal.items]
+        facts = [f for f in talk.facts if any(f["sentences"][-1] in r for r in resting)]
+        on_fact = sum(any(f["sentences"][-1] in r for f in talk.facts) for r in resting)
+        spoilt = sum(bool(r & talk.not_worth) for r in resting)
+        row = [len(proposal.items), len(facts), on_fact, spoilt, len(talk.facts)]
+        total = [a + b for a, b in zip(total, row, strict=True)]
+        print(f"| {name} | {row[0]} | {row[1]} of {row[4]} | {on_fact} | {spoilt} | {proposal.short_because} |")
+        if "--show" in sys.argv:
+            for item in proposal.items:
+                print(f"    {item.kind}: {item.asked} => {item.key_texts} {[getattr(o, 'text', o) for o in item.shown]}")
+                print(f"        {[s.text for s in talk.transcript.sentences if s.span in item.evidence]}")
+    print(f"| all | {total[0]} | {total[1]} of {total[4]} | {total[2]} | {total[3]} | |")
+
+
+if __name__ == "__main__":
+    main()
