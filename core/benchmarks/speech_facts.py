@@ -47,9 +47,7 @@ def load(name: str, *, auto: bool = False) -> Talk:
     folder = FOLDER / name
     data = {p.stem: json.loads(p.read_text("utf-8")) for p in folder.glob("*.json")}
     captions = (folder / ("captions.auto.vtt" if auto else "captions.vtt")).read_bytes()
-    transcript = read_captions(
-        captions, language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"]
-    )
+    transcript = read_captions(captions, language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"])
     return Talk(name, transcript, data["facts"], set(data["not_worth"]), data["truth"]["sentences"])
 
 
@@ -71,7 +69,9 @@ def main() -> None:
         print(f"| {name} | {row[0]} | {row[1]} of {row[4]} | {on_fact} | {spoilt} | {proposal.short_because} |")
         if "--show" in sys.argv:
             for item in proposal.items:
-                print(f"    {item.kind}: {item.asked} => {item.key_texts} {[getattr(o, 'text', o) for o in item.shown]}")
+                print(
+                    f"    {item.kind}: {item.asked} => {item.key_texts} {[getattr(o, 'text', o) for o in item.shown]}"
+                )
                 print(f"        {[s.text for s in talk.transcript.sentences if s.span in item.evidence]}")
     print(f"| all | {total[0]} | {total[1]} of {total[4]} | {total[2]} | {total[3]} | |")
 

@@ -24,11 +24,11 @@ _REASONS = frozenset({"because", "since"})
 _CONDITIONS = frozenset("if when whenever once".split())
 # Talk about the talk, greetings, guesses, and what a speaker takes back.
 _ASIDE = re.compile(
-    r"\b(?:er|um|uh|hang on|let me|let's|okay|ok|look at|look here|as you can see|see here|remember|imagine|suppose|"
-    r"picture this|hello|welcome|thank|thanks|sorry|i mean|you know|by the way|no wait|wait a|people used to|"
+    r"\b(?:hang on|let me|let's|look here|as you can see|see here|remember|imagine|suppose|"
+    r"picture this|hello|welcome|thank you|thanks|sorry|by the way|people used to|"
     r"used to say|used to think|used to believe|that's wrong|what am i|hear that|laughs?|forgive me|tell a lie|"
-    r"make that|correction|beg your pardon|my favou?rite|goodbye|bye|next time|"
-    r"next week|last week|lesson|lecture|video|course|homework)\b",
+    r"my favou?rite|goodbye|bye|see you|next time|next week|last week|(?:this|next|last) (?:lesson|lecture|video|course)|"
+    r"(?:your|the) homework)\b",
     re.IGNORECASE,
 )
 _CORRELATED = re.compile(

@@ -172,12 +172,12 @@ def _by_grammar(
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
     talk = talk_of(transcript.sentences)
     for clause in talk.clauses:
-        if clause.sentence not in places:
+        if talk.said_in[clause.sentence] not in places:
             continue
         rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
         for form in FORMS:
             for draft in form(clause, talk, rng):
-                yield draft.item, draft.sentences, worth(draft, clause, talk)
+                yield draft.item, tuple(talk.said_in[n] for n in draft.sentences), worth(draft, clause, talk)
 
 
 def _by_words(

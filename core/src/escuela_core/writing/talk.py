@@ -13,6 +13,8 @@ import numpy as np
 
 from escuela_core.language.parsing import parsed_all
 from escuela_core.language.quantities import Quantity, quantities
+from escuela_core.language.repair import repaired
+from escuela_core.language.run_ons import pieces
 from escuela_core.language.terms import is_content, rarity
 from escuela_core.language.vectors import encoder
 from escuela_core.timeline import Span
@@ -30,8 +32,14 @@ TOO_ALIKE = 0.72
 
 @dataclass(frozen=True)
 class Talk:
+    """``docs`` are the sentences as repaired, those that run on in pieces; ``said_in`` tells of which sentence each is.
+
+    A clause's ``sentence`` is the number of its piece.
+    """
+
     docs: Sequence[Doc]
     spans: Sequence[Span]
+    said_in: Sequence[int]
     phrases: Sequence[Phrase]
     quantities: Sequence[tuple[int, Quantity]]
     counts: Counter[str]
@@ -90,8 +98,11 @@ class Talk:
 
 
 def talk_of(sentences: Sequence[Sentence]) -> Talk:
-    docs = parsed_all([s.text for s in sentences])
+    whole = parsed_all([repaired(s.text) or s.text for s in sentences])
+    told = [(n, piece) for n, doc in enumerate(whole) for piece in pieces(doc)]
+    docs = parsed_all([piece for _, piece in told])
     counts = Counter(t.lemma_.lower() for doc in docs for t in doc if is_content(t))
     measured = [(n, q) for n, doc in enumerate(docs) for q in quantities(doc.text)]
     found = [c for n in range(len(docs)) for c in clauses(n, docs)]
-    return Talk(docs, [s.span for s in sentences], phrases(docs), measured, counts, found)
+    said_in = [n for n, _ in told]
+    return Talk(docs, [sentences[n].span for n in said_in], said_in, phrases(docs), measured, counts, found)

@@ -1,0 +1,183 @@
+"""Spoken sentences put right: without fillers, repeats, what broke off, and with a correction in its place.
+
+What was said is a reparandum, perhaps an editing word, and the repair (Levelt 1983): "by six, no, by eight millimetres"
+says "by eight millimetres". A repair is known by its form, words said again or one of the same sort in their place,
+never by what the talk is about. The script itself stays as it was said.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+
+from escuela_core.language.quantities import quantities
+
+# Sounds that say nothing, and words that say nothing between commas.
+_SOUNDS = {
+    "en": r"er|erm|uh|um|mm|hm|ah|oh|uhm|mhm",
+    "es": r"eh|em|ehm|mm|hm|ah|oh|uy|uf",
+}
+_BETWEEN = {
+    "en": r"you know|i mean|like|right|okay|ok|well|so|yeah|yes|see|look|let's see|let's say|say|sort of|kind of|"
+    r"if you like|as it were|hang on|wait",
+    "es": r"este|o sea|bueno|pues|mira|vale|a ver|digamos|sabes|es decir|en fin|hala|venga",
+}
+# Opens a sentence and joins it to the one before; the sentence says the same without.
+_OPENING = {
+    "en": r"and|but|so|now|right|okay|ok|well|anyway|then|also|plus|yes|yeah|no",
+    "es": r"y|pero|bueno|pues|entonces|vale|venga|ahora|así que|o sea|sí|no",
+}
+_EDITING = {
+    "en": r"no|sorry|wait|rather|or rather|i mean|make that|i tell a lie|no sorry|no wait|sorry no|i beg your pardon|"
+    r"correction|hang on|let me look again|let me count|what am i saying",
+    "es": r"no|perdón|digo|mejor dicho|quiero decir|no perdón|corrijo|espera",
+}
+# A stretch that ends in one of these is not ended: it broke off.
+_OPEN_ENDED = {
+    "en": frozenset(
+        "a an the my your its our their of at to for with from into onto and or but because if than are was were am "
+        "i he we they i'm you're he's she's it's we're they're that's there's i'll you'll it'll that'll we'll they'll "
+        "i've you've we've they've i'd you'd very".split()
+    ),
+    "es": frozenset(
+        "el la los las un una unos unas mi tu su de en a con por para sin y o pero porque si cuando que es está son "
+        "están ha han he hay se me te le muy del al".split()
+    ),
+}
+_JOINING = {"en": "because|and|or|about|if|when|then", "es": "porque|y|o|si|cuando"}
+_STRONG = frozenset("very really much so muy mucho".split())
+# What stands in the place of an article.
+_PLACE = frozenset(
+    "the a an this that these those my your its our their all both some any each every no two three four "
+    "el la un una este esta ese esa mi tu su todo toda".split()
+)
+_SPOKEN = {"en": {"['’]cause": "because", "gonna": "going to", "wanna": "want to", "gotta": "got to"}}
+LONGEST_REPEAT = 6
+_SPACES = re.compile(r"\s+")
+
+
+def repaired(text: str, language: str = "en") -> str:
+    """``text`` as it would be written down; the same text where nothing is to be put right."""
+    code = language[:2].lower()
+    if code not in _SOUNDS:
+        return text
+    opened = text[:1].isupper()
+    for short, whole in _SPOKEN.get(code, {}).items():
+        text = re.sub(rf"(?<!\w){short}\b", whole, text, flags=re.IGNORECASE)
+    said = _without_fillers(text, code)
+    said = _corrected(said, code)
+    said = _once(said, code)
+    said = _without_broken(said, code)
+    said = _once(said, code)
+    said = re.sub(rf"^(?:(?:{_OPENING[code]})\b,?\s+)+(?=\w)", "", said, flags=re.IGNORECASE)
+    said = re.sub(r"\s+([,.;:?!])", r"\1", _SPACES.sub(" ", said)).strip(" ,;")
+    said = re.sub(r"[,;]+([.?!])", r"\1", said)
+    if not said or said in ".?!":
+        return ""
+    return said[0].upper() + said[1:] if opened else said
+
+
+def _without_fillers(text: str, code: str) -> str:
+    """Sounds go wherever they stand; words only where commas or the sentence's ends part them from the rest."""
+    said = re.sub(rf"(?:,\s*)?\b(?:{_SOUNDS[code]})\b(?P<after>,?)", r"\g<after>", text, flags=re.IGNORECASE)
+    words = rf"(?:{_BETWEEN[code]})"
+    before = None
+    while before != said:
+        before = said
+        said = re.sub(
+            rf"(?:^|(?P<c>,))\s*(?:and\s+)?{words}\s*(?=[,.?!]|$),?", r"\g<c>", said, count=1, flags=re.IGNORECASE
+        )
+        said = re.sub(r",(?:\s*,)+", ",", said)
+    # What joins two parts needs no comma once the filler is gone.
+    return re.sub(rf"\b({_JOINING[code]}),\s", r"\1 ", said, flags=re.IGNORECASE)
+
+
+def _corrected(text: str, code: str) -> str:
+    """What comes after "no," in place of what came before it, where the two are of one sort."""
+    editing = re.compile(rf",\s*(?:{_EDITING[code]})(?:,\s*(?:{_EDITING[code]}))*,\s*", re.IGNORECASE)
+    while (found := editing.search(text)) is not None:
+        before, after = text[: found.start()], text[found.end() :]
+        kept = _in_place(before, after, code)
+        text = kept if kept is not None else f"{before}; {after}"
+    return text
+
+
+def _in_place(before: str, after: str, code: str) -> str | None:
+    """``before`` with its end replaced by ``after``; None where nothing shows how far the correction reaches."""
+    mine, theirs = before.split(), after.split()
+    if not mine or not theirs:
+        return None
+    # Said again from a word on: "by six, no, by eight", "these are, no, these are for the bin".
+    last = len(mine) - 1
+    for place in range(last, max(-1, last - LONGEST_REPEAT), -1):
+        if _bare(mine[place]) == _bare(theirs[0]) and not _ends(mine[place:last]):
+            return " ".join([*mine[:place], *theirs])
+    # A number for a number: "six, no, eight newton metres".
+    numbers, fresh = quantities(before, code), quantities(after, code)
+    at_end = numbers and numbers[-1].end >= len(before.rstrip())
+    if at_end and fresh and fresh[0].start <= 1:
+        return f"{before[: numbers[-1].start]}{after}"
+    # What broke off and was begun anew.
+    if _bare(mine[-1]) in _OPEN_ENDED[code]:
+        start = max((n for n, word in enumerate(mine) if _ends([word])), default=-1)
+        return " ".join([*mine[: start + 1], *theirs])
+    return None
+
+
+def _once(text: str, code: str) -> str:
+    """Words said twice in a row, with a comma between or without, said once; the second time counts."""
+    words = text.split()
+    kept: list[str] = []
+    place = 0
+    while place < len(words):
+        length = _repeats_at(words, place, code)
+        if length:
+            place += length
+            continue
+        kept.append(words[place])
+        place += 1
+    return " ".join(kept)
+
+
+def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
+    """How many words from ``place`` on come again right behind them; 0 where none do."""
+    for length in range(min(LONGEST_REPEAT, (len(words) - place) // 2), 0, -1):
+        first, second = words[place : place + length], words[place + length : place + 2 * length]
+        plain = [_bare(w) for w in first]
+        if plain != [_bare(w) for w in second] or _ends(first[:-1]) or first[-1][-1] in ".?!;:":
+            continue
+        # "Very, very old" and "had had" are meant; a small word twice never is.
+        small = plain[0] in _OPEN_ENDED[code] - _STRONG
+        if length > 1 or small or (first[0].endswith(",") and plain[0] not in _STRONG):
+            return length
+    return 0
+
+
+def _without_broken(text: str, code: str) -> str:
+    """A stretch between commas that stops where it cannot end is dropped, when something follows."""
+    parts = re.split(r"(?<=,)\s+", text)
+    kept = []
+    for number, part in enumerate(parts):
+        words = part.rstrip(",").split()
+        broken = part.endswith(",") and words and _bare(words[-1]) in _OPEN_ENDED[code] and number < len(parts) - 1
+        if not broken:
+            kept.append(part)
+            continue
+        following = parts[number + 1].split()
+        # "Undo the, this nut" goes on in the same place: only the last words are dropped.
+        if len(words) > 2 and _goes_on(words[-1], following):
+            kept.append(" ".join(words[:-1]))
+    return " ".join(kept)
+
+
+def _goes_on(last: str, following: Sequence[str]) -> bool:
+    """Whether what follows stands in the place of an article that was not gone on with."""
+    return bool(following) and _bare(last) in _PLACE and _bare(following[0]) in _PLACE
+
+
+def _ends(words: Sequence[str]) -> bool:
+    return any(w[-1] in ",.;:?!" for w in words)
+
+
+def _bare(word: str) -> str:
+    return word.lower().strip(",.;:?!\"“”'‘").replace("’", "'")

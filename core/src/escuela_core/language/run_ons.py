@@ -1,0 +1,78 @@
+"""Sentences that run on taken apart: "it comes up, it floats, and then it's out" says three things.
+
+A piece ends at a comma where a clause that stands by itself has been said and another begins: a subject with a finite
+verb behind it, joined by nothing or by "and", "but", "so". What depends on a clause ("because ...", "if ...") stays with
+it. Parts of speech alone decide, since the parse of a sentence that runs on is seldom right.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
+
+FURTHEST_VERB = 8
+FEWEST_WORDS = 3
+_JOINING = frozenset("and but so then or".split())
+_DEPENDING = frozenset(
+    "because since if when whenever once unless until while before after although though as which who whom whose that "
+    "where whether how what than either".split()
+)
+_FINITE = frozenset("VBZ VBD VBP MD".split())
+_NOMINAL = frozenset("DET ADJ NOUN PROPN PRON NUM ADV PART ADP".split())
+
+
+def pieces(doc: Doc) -> list[str]:
+    """The texts of the clauses of ``doc`` that stand by themselves, in order; the whole text where there is one."""
+    cuts = [0]
+    for token in doc:
+        if token.text in (",", ";") and _is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1):
+            cuts.append(token.i + 1)
+    if len(cuts) == 1:
+        return [doc.text]
+    ends = [*cuts[1:], len(doc)]
+    return [_written(doc, start, end) for start, end in zip(cuts, ends, strict=True)]
+
+
+def _is_whole(doc: Doc, start: int, end: int) -> bool:
+    """Whether a main clause has been said from ``start`` to ``end``."""
+    said = [t for t in doc[start:end] if not t.is_punct]
+    while said and said[0].lower_ in _JOINING:
+        said = said[1:]
+    if len(said) < FEWEST_WORDS:
+        return False
+    first = said[0]
+    if first.lower_ in _DEPENDING:
+        # What an "if" opens has been said once a comma came behind it.
+        commas = [t.i for t in doc[start:end] if t.text == ","]
+        said = [t for t in said if commas and t.i > commas[0]]
+    return any(t.tag_ in _FINITE for t in said) or bool(said and said[0].tag_ == "VB")
+
+
+def _begins_anew(doc: Doc, at: int) -> bool:
+    """Whether a subject and its finite verb stand from ``at`` on."""
+    while at < len(doc) and doc[at].lower_ in _JOINING:
+        at += 1
+    named = False
+    for token in doc[at : at + FURTHEST_VERB]:
+        if token.lower_ in _DEPENDING and token.tag_ not in ("DT", "PRP"):
+            return False
+        if token.tag_ in _FINITE and named:
+            return True
+        if token.pos_ not in _NOMINAL or token.tag_ == "TO":
+            return False
+        named = named or token.pos_ in ("NOUN", "PROPN", "PRON", "NUM")
+    return False
+
+
+def _written(doc: Doc, start: int, end: int) -> str:
+    said: Sequence[Token] = doc[start:end]
+    while len(said) and (said[0].lower_ in _JOINING or said[0].text in ",;"):
+        said = said[1:]
+    while len(said) and said[-1].text in ",;":
+        said = said[:-1]
+    text = "".join(t.text_with_ws for t in said).strip()
+    text = text[:1].upper() + text[1:]
+    return text if text.endswith((".", "?", "!")) else f"{text}."
