@@ -94,12 +94,13 @@ def test_things_stand_beside_what_is_said_of_them() -> None:
 
 
 def test_every_draft_has_a_worth_and_quotes_what_it_rests_on(drafts) -> None:
+    talk = talk_of(spoken(FIRST_AID).sentences)
     from escuela_core.writing.ranking import FORM_NAMES
 
     assert {d.form for d in drafts} <= set(FORM_NAMES)
     for draft in drafts:
-        assert all(FIRST_AID[n] in draft.item.explanation for n in draft.sentences)
-        assert len(draft.item.evidence) == len(draft.sentences)
+        assert all(talk.said[n] in draft.item.explanation for n in draft.sentences)
+        assert draft.item.evidence == tuple(dict.fromkeys(talk.spans[n] for n in draft.sentences))
 
 
 def written(*sentences: str) -> list[Draft]:

@@ -37,13 +37,14 @@ _OPEN_ENDED = {
     "en": frozenset(
         "a an the my your its our their of at to for with from into onto and or but because if than are was were am "
         "i he we they i'm you're he's she's it's we're they're that's there's i'll you'll it'll that'll we'll they'll "
-        "i've you've we've they've i'd you'd very".split()
+        "i've you've we've they've i'd you'd".split()
     ),
     "es": frozenset(
         "el la los las un una unos unas mi tu su de en a con por para sin y o pero porque si cuando que es está son "
-        "están ha han he hay se me te le muy del al".split()
+        "están ha han he hay se me te le del al".split()
     ),
 }
+_JOINED = {"en": frozenset("about in on by like".split()), "es": frozenset("sobre unos unas".split())}
 _JOINING = {"en": "because|and|or|about|if|when|then", "es": "porque|y|o|si|cuando"}
 _STRONG = frozenset("very really much so muy mucho".split())
 # What stands in the place of an article.
@@ -52,6 +53,10 @@ _PLACE = frozenset(
     "el la un una este esta ese esa mi tu su todo toda".split()
 )
 _SPOKEN = {"en": {"['’]cause": "because", "gonna": "going to", "wanna": "want to", "gotta": "got to"}}
+# What somebody is about to do is what they do.
+_ABOUT_TO = re.compile(
+    r"\b(I|you|we)(?:['’](?:m|re)| am| are) (?:just )?(?:going to|about to) (?=[a-z])", re.IGNORECASE
+)
 LONGEST_REPEAT = 6
 _SPACES = re.compile(r"\s+")
 
@@ -69,6 +74,7 @@ def repaired(text: str, language: str = "en") -> str:
     said = _once(said, code)
     said = _without_broken(said, code)
     said = _once(said, code)
+    said = _ABOUT_TO.sub(r"\1 ", said) if code == "en" else said
     said = re.sub(rf"^(?:(?:{_OPENING[code]})\b,?\s+)+(?=\w)", "", said, flags=re.IGNORECASE)
     said = re.sub(r"\s+([,.;:?!])", r"\1", _SPACES.sub(" ", said)).strip(" ,;")
     said = re.sub(r"[,;]+([.?!])", r"\1", said)
@@ -79,7 +85,14 @@ def repaired(text: str, language: str = "en") -> str:
 
 def _without_fillers(text: str, code: str) -> str:
     """Sounds go wherever they stand; words only where commas or the sentence's ends part them from the rest."""
-    said = re.sub(rf"(?:,\s*)?\b(?:{_SOUNDS[code]})\b(?P<after>,?)", r"\g<after>", text, flags=re.IGNORECASE)
+
+    def joined(found: re.Match[str]) -> str:
+        before = found.string[: found.start()].split()
+        # A hesitation in the middle of a phrase leaves no comma.
+        inside = bool(before) and _bare(before[-1]) in _OPEN_ENDED[code] | _JOINED[code]
+        return " " if inside else found["after"] or (", " if found["before"] else " ")
+
+    said = re.sub(rf"(?P<before>,\s*|\s+|^)(?:{_SOUNDS[code]})\b(?P<after>,?)", joined, text, flags=re.IGNORECASE)
     words = rf"(?:{_BETWEEN[code]})"
     before = None
     while before != said:
@@ -165,7 +178,7 @@ def _without_broken(text: str, code: str) -> str:
             continue
         following = parts[number + 1].split()
         # "Undo the, this nut" goes on in the same place: only the last words are dropped.
-        if len(words) > 2 and _goes_on(words[-1], following):
+        if len(words) > 1 and _goes_on(words[-1], following):
             kept.append(" ".join(words[:-1]))
     return " ".join(kept)
 

@@ -1,25 +1,28 @@
 """Sentences that run on taken apart: "it comes up, it floats, and then it's out" says three things.
 
 A piece ends at a comma where a clause that stands by itself has been said and another begins: a subject with a finite
-verb behind it, joined by nothing or by "and", "but", "so". What depends on a clause ("because ...", "if ...") stays with
-it. Parts of speech alone decide, since the parse of a sentence that runs on is seldom right.
+verb behind it, joined by nothing or by "and", "but", "so". What depends on a clause ("because ...", "if ...") stays
+with it. Parts of speech alone decide, since the parse of a sentence that runs on is seldom right.
+
+What only points at the picture goes: "this nut down here" is written as "the nut".
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import re
 from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
     from spacy.tokens import Doc, Token
 
 FURTHEST_VERB = 8
-FEWEST_WORDS = 3
+FEWEST_WORDS = 2
 _JOINING = frozenset("and but so then or".split())
 _DEPENDING = frozenset(
     "because since if when whenever once unless until while before after although though as which who whom whose that "
     "where whether how what than either".split()
 )
+_LEADING = frozenset("down up over right in out just".split())
 _FINITE = frozenset("VBZ VBD VBP MD".split())
 _NOMINAL = frozenset("DET ADJ NOUN PROPN PRON NUM ADV PART ADP".split())
 
@@ -30,7 +33,7 @@ def pieces(doc: Doc) -> list[str]:
     for token in doc:
         if token.text in (",", ";") and _is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1):
             cuts.append(token.i + 1)
-    if len(cuts) == 1:
+    if len(cuts) == 1 and not any(_points(t) or _shows(t) for t in doc):
         return [doc.text]
     ends = [*cuts[1:], len(doc)]
     return [_written(doc, start, end) for start, end in zip(cuts, ends, strict=True)]
@@ -67,12 +70,39 @@ def _begins_anew(doc: Doc, at: int) -> bool:
     return False
 
 
+def _points(token: Token) -> bool:
+    """Whether a word says only where to look: "here", "down there", and what leads up to it."""
+    if token.lower_ in ("here", "there"):
+        return token.tag_ == "RB" and token.i > 0
+    following = token.nbor(1) if token.i + 1 < len(token.doc) else None
+    return token.lower_ in _LEADING and following is not None and following.tag_ == "RB" and _points(following)
+
+
+def _shows(token: Token) -> bool:
+    """Whether a "this" or "that" belongs to a noun that is named."""
+    if token.lower_ not in ("this", "that", "these", "those") or token.pos_ != "DET":
+        return False
+    for following in token.doc[token.i + 1 : token.i + 4]:
+        if following.pos_ in ("NOUN", "PROPN"):
+            return following.lower_ not in ("one", "ones") and following.ent_type_ not in ("DATE", "TIME")
+        if following.pos_ not in ("ADJ", "NUM"):
+            return False
+    return False
+
+
+def _shown(token: Token) -> str:
+    if _points(token):
+        return ""
+    return f"the{token.whitespace_}" if _shows(token) else token.text_with_ws
+
+
 def _written(doc: Doc, start: int, end: int) -> str:
-    said: Sequence[Token] = doc[start:end]
-    while len(said) and (said[0].lower_ in _JOINING or said[0].text in ",;"):
+    said = list(doc[start:end])
+    while said and (said[0].lower_ in _JOINING or said[0].text in ",;"):
         said = said[1:]
     while len(said) and said[-1].text in ",;":
         said = said[:-1]
-    text = "".join(t.text_with_ws for t in said).strip()
+    text = "".join(_shown(t) for t in said).strip()
+    text = re.sub(r"\s+([,.;?!])", r"\1", text)
     text = text[:1].upper() + text[1:]
     return text if text.endswith((".", "?", "!")) else f"{text}."

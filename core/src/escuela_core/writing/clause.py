@@ -157,7 +157,9 @@ def third_person(verb: Token) -> str:
 
 def full_form(token: Token) -> str:
     """A helper as it stands alone at the front of a question: "'s" is "is", "wo" is "will"."""
-    if token.lower_ in {"'s", "’s"} and token.lemma_ == "have":
+    following = token.nbor(1) if token.i + 1 < len(token.doc) else None
+    owns = following is not None and following.lower_ in {"got", "had", "been"}
+    if token.lower_ in {"'s", "’s"} and (token.lemma_ == "have" or owns):
         return "has"
     return _EXPANDED.get(token.lower_, token.lower_)
 

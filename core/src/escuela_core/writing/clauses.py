@@ -27,8 +27,8 @@ _ASIDE = re.compile(
     r"\b(?:hang on|let me|let's|look here|as you can see|see here|remember|imagine|suppose|"
     r"picture this|hello|welcome|thank you|thanks|sorry|by the way|people used to|"
     r"used to say|used to think|used to believe|that's wrong|what am i|hear that|laughs?|forgive me|tell a lie|"
-    r"my favou?rite|goodbye|bye|see you|next time|next week|last week|(?:this|next|last) (?:lesson|lecture|video|course)|"
-    r"(?:your|the) homework)\b",
+    r"my favou?rite|goodbye|bye|see you|next time|next week|last week|homework|"
+    r"(?:this|next|last) (?:lesson|lecture|video|course))\b",
     re.IGNORECASE,
 )
 _CORRELATED = re.compile(
@@ -99,6 +99,8 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
     else:
         if not is_finite(verb) or subject.i > verb.i or verb.lemma_ in _BELIEVED:
             return None
+        if verb.nbor(-1).text == ",":
+            return None  # the verb of another subject: "Warm breath rises, meets the lid"
         if subject.lower_ in {"you", "we"} and any(c.lower_ == "then" for c in verb.children):
             return None  # what was done before it belongs to it
         subject_tokens = tuple(t for t in kept if t in set(subject.subtree) and t.i < verb.i)

@@ -14,9 +14,10 @@ from escuela_core.checking.twins import alike
 from escuela_core.checking.wording import given_away
 from escuela_core.items import Item, TrueFalse
 from escuela_core.language.parsing import has_grammar, speaks
+from escuela_core.language.repair import repaired
 from escuela_core.placing import place
 from escuela_core.timeline import Span
-from escuela_core.transcripts.model import Transcript
+from escuela_core.transcripts.model import Sentence, Transcript, Word
 from escuela_core.writing import by_words, mistakes, spanish
 from escuela_core.writing.banks import with_banks
 from escuela_core.writing.forms import FORMS
@@ -177,20 +178,34 @@ def _by_grammar(
         rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
         for form in FORMS:
             for draft in form(clause, talk, rng):
-                yield draft.item, tuple(talk.said_in[n] for n in draft.sentences), worth(draft, clause, talk)
+                yield (
+                    draft.item,
+                    tuple(dict.fromkeys(talk.said_in[n] for n in draft.sentences)),
+                    worth(draft, clause, talk),
+                )
 
 
 def _by_words(
     transcript: Transcript, places: Container[int], seed: int
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
     """Completions and orders; where the grammar of Spanish is installed, what it gives beside them."""
+    written = [_as_written(s, transcript.language) for s in transcript.sentences]
     if has_grammar(transcript.language):
-        drafts = spanish.drafts(transcript.sentences, seed)
+        drafts = spanish.drafts(written, seed)
     else:
-        drafts = by_words.drafts(transcript.sentences, transcript.language, seed)
+        drafts = by_words.drafts(written, transcript.language, seed)
     for item, sentences, likely in drafts:
         if all(n in places for n in sentences):
             yield item, sentences, likely
+
+
+def _as_written(sentence: Sentence, language: str) -> Sentence:
+    """The sentence with its words repaired, at the same time; as it was said where nothing is left of it."""
+    text = repaired(sentence.text, language)
+    if not text or text == sentence.text:
+        return sentence
+    first = sentence.words[0]
+    return Sentence((Word(sentence.start_ms, sentence.end_ms, text, first.timing),), sentence.speaker)
 
 
 class _Sound:

@@ -18,6 +18,7 @@ _NOT_DONE = frozenset(
     "be have do know think say see like love want hope need mean guess believe tell talk call come go get make try "
     "keep start begin show give ask hear feel remember wonder suppose promise find live teach learn work buy".split()
 )
+_THINGS = frozenset({"dobj", "attr", "oprd", "pobj"})
 _META = frozenset(
     "talk look see start turn come speak begin say call learn hear meet discuss finish end go get notice note try "
     "expect lose mind worry stand".split()
@@ -64,7 +65,21 @@ def _antecedent(pronoun: Token, docs: Sequence[Doc], sentence: int, before: Sequ
     if root is None or earlier.text.rstrip().endswith("?") or BROKEN.search(earlier.text):
         return ""
     rivals = {t.lemma_ for t in earlier if t.dep_ in {"nsubj", "nsubjpass"} and (t.tag_ in {"NNS", "NNPS"}) == plural}
-    return _as_antecedent(earlier, root, plural) if len(rivals) == 1 else ""
+    return _as_antecedent(earlier, root, plural) if len(rivals) == 1 else _only_thing(earlier, plural)
+
+
+def _only_thing(doc: Doc, plural: bool) -> str:
+    """What a sentence about "I" or "you" or "it" is about, where it names just one thing in a place of its own."""
+    named = [t for t in doc if t.pos_ in {"NOUN", "PROPN"} and t.dep_ in _THINGS]
+    subjects = [t for t in doc if t.dep_ in {"nsubj", "nsubjpass"}]
+    if len(named) != 1 or any(t.pos_ != "PRON" for t in subjects):
+        return ""
+    thing = named[0]
+    tokens = list(doc[thing.left_edge.i : thing.i + 1])
+    fits = (thing.tag_ in {"NNS", "NNPS"}) == plural and thing.lemma_.lower() not in EMPTY and len(tokens) <= 5
+    if not fits or any(t.lower_ in POINTING or t.is_punct for t in tokens):
+        return ""
+    return re.sub(r"^an? ", "the ", opened(tokens, said(tokens)))
 
 
 def _as_antecedent(doc: Doc, verb: Token, plural: bool) -> str:

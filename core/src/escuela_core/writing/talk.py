@@ -34,11 +34,12 @@ TOO_ALIKE = 0.72
 class Talk:
     """``docs`` are the sentences as repaired, those that run on in pieces; ``said_in`` tells of which sentence each is.
 
-    A clause's ``sentence`` is the number of its piece.
+    A clause's ``sentence`` is the number of its piece; ``spans`` and the words ``said`` are the whole sentence's.
     """
 
     docs: Sequence[Doc]
     spans: Sequence[Span]
+    said: Sequence[str]
     said_in: Sequence[int]
     phrases: Sequence[Phrase]
     quantities: Sequence[tuple[int, Quantity]]
@@ -105,4 +106,5 @@ def talk_of(sentences: Sequence[Sentence]) -> Talk:
     measured = [(n, q) for n, doc in enumerate(docs) for q in quantities(doc.text)]
     found = [c for n in range(len(docs)) for c in clauses(n, docs)]
     said_in = [n for n, _ in told]
-    return Talk(docs, [sentences[n].span for n in said_in], said_in, phrases(docs), measured, counts, found)
+    spans, said = [sentences[n].span for n in said_in], [sentences[n].text for n in said_in]
+    return Talk(docs, spans, said, said_in, phrases(docs), measured, counts, found)

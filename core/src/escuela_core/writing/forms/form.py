@@ -36,10 +36,10 @@ Form = Callable[[Clause, Talk, random.Random], Iterator[Draft]]
 
 def common(talk: Talk, sentences: Sequence[int], depth: Depth = "recall", said: str = "") -> dict[str, Any]:
     """What every item carries: the words it rests on, quoted, and where they are."""
-    quoted = " … ".join(talk.docs[n].text for n in sentences)
+    quoted = " … ".join(dict.fromkeys(talk.said[n] for n in sentences))
     return {
         "explanation": f"{said}The recording says: “{quoted}”",
-        "evidence": tuple(talk.spans[n] for n in sentences),
+        "evidence": tuple(dict.fromkeys(talk.spans[n] for n in sentences)),
         "depth": depth,
     }
 

@@ -1,0 +1,84 @@
+"""What is said and what would be written: fillers, repeats, corrections, what broke off; and sentences that run on."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from escuela_core.language.parsing import parsed
+from escuela_core.language.repair import repaired
+from escuela_core.language.run_ons import pieces
+
+SAID = [
+    # fillers
+    ("It's, er, about a metre.", "It's about a metre."),
+    ("And, you know, you turn the key.", "You turn the key."),
+    ("Okay, so, um, let's find it.", "Let's find it."),
+    ("There's an arrow, and, like, the arrow points forward.", "There's an arrow, and the arrow points forward."),
+    ("He knows it like the back of his hand.", "He knows it like the back of his hand."),
+    ("I mean, we've all had one of those.", "We've all had one of those."),
+    # said twice
+    ("The, the phone goes.", "The phone goes."),
+    ("It comes, it comes right back to the bar.", "It comes right back to the bar."),
+    ("It walks across the, across the keyboard.", "It walks across the keyboard."),
+    ("A very, very old well.", "A very, very old well."),
+    # corrected
+    ("Tighten it, six, no, eight newton metres.", "Tighten it, eight newton metres."),
+    ("This one drops by six, no, by eight millimetres.", "This one drops by eight millimetres."),
+    ("We have forty-one, sorry, forty-two of them.", "We have forty-two of them."),
+    ("These ones are, no, these are for the bin.", "These are for the bin."),
+    ("You say yes or no to every pair.", "You say yes or no to every pair."),
+    # broken off
+    ("Undo the, this nut at the back.", "Undo this nut at the back."),
+    ("Where's the, that's the six.", "That's the six."),
+    ("Pull the brake on, and then tighten it.", "Pull the brake on, and then tighten it."),
+    ("I'm just gonna press it, 'cause it's quicker.", "I press it, because it's quicker."),
+]
+DICHO = [
+    ("La cola está, está tierna.", "La cola está tierna."),
+    ("Y, eh, las bisagras, una gotita de aceite.", "Las bisagras, una gotita de aceite."),
+    ("Bueno, pues, son quince, no, cincuenta gramos.", "Son cincuenta gramos."),
+    ("El agua sube porque pesa menos.", "El agua sube porque pesa menos."),
+]
+
+
+@pytest.mark.parametrize(("said", "written"), SAID)
+def test_speech_is_put_right_by_its_form(said: str, written: str) -> None:
+    assert repaired(said) == written
+
+
+@pytest.mark.parametrize(("said", "written"), DICHO)
+def test_spanish_too(said: str, written: str) -> None:
+    assert repaired(said, "es") == written
+
+
+def test_a_sentence_of_fillers_alone_is_nothing_and_other_languages_stay() -> None:
+    assert repaired("Okay, so, right.") == ""
+    assert repaired("Also, ähm, die Brücke.", "de") == "Also, ähm, die Brücke."
+
+
+@given(
+    st.lists(st.sampled_from("the a er um no , you know it is six eight and so , . I mean like".split()), max_size=40)
+)
+def test_no_speech_makes_it_fail_or_grow(words: list[str]) -> None:
+    text = " ".join(words)
+    assert len(repaired(text)) <= len(text) + 2
+    assert repaired(repaired(text)) is not None
+
+
+@pytest.mark.parametrize(
+    ("said", "parts"),
+    [
+        ("It comes up, it floats, and then it's out.", ["It comes up.", "It floats.", "It's out."]),
+        (
+            "The bolt goes through the arm, and the nut holds it.",
+            ["The bolt goes through the arm.", "The nut holds it."],
+        ),
+        ("If it floats, it is done.", ["If it floats, it is done."]),
+        ("Leave it, because it sticks if you touch it.", ["Leave it, because it sticks if you touch it."]),
+        ("The gate is of oak, a hard wood.", ["The gate is of oak, a hard wood."]),
+        ("You undo this nut down here.", ["You undo the nut."]),
+        ("There is a gap there.", ["There is a gap."]),
+    ],
+)
+def test_a_sentence_that_runs_on_is_taken_apart_where_a_clause_begins_anew(said: str, parts: list[str]) -> None:
+    assert pieces(parsed(said)) == parts
