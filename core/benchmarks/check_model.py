@@ -12,7 +12,7 @@ from collections import defaultdict
 import numpy as np
 import sklearn
 import talks
-from train_check import APART, FIGURES, STRENGTH, Model, Row, curve, items_of, macro, rows
+from train_check import APART, FIGURES, STRENGTH, Model, Row, curve, items_of, macro, parts, rows
 
 from escuela_core.checking.judge import JUDGE_NAMES
 from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, STATEMENT_FROM, stated
@@ -100,10 +100,12 @@ def main() -> None:
     say = [
         "# The check's model",
         "",
-        f"A multinomial logistic model (L2, C = {STRENGTH}, classes weighed evenly) over {len(FIGURES)} figures, each "
+        f"A multinomial logistic model (L2, C = {STRENGTH}, within each kind of item every verdict weighing alike) "
+        f"over {len(FIGURES)} figures, each "
         f"counted once for all kinds of items and once more, times {APART}, for its own (Daumé III 2007), "
         f"trained on the {len({r.talk for r in data})} English talks that are not for reporting, six of them our own "
-        f"({len(data)} items), by `python core/benchmarks/train_check.py --write`; no randomness. The weights are "
+        f"({len(data)} items, {sum(r.everyday for r in data)} of them everyday ones), by "
+        "`python core/benchmarks/train_check.py --write`; no randomness. The weights are "
         "`core/src/escuela_core/checking/weights.json`. This card is written by `core/benchmarks/check_model.py` "
         f"(scikit-learn {sklearn.__version__}, numpy {np.__version__}, Python {platform.python_version()}). Every "
         f"figure here is cross-validated by talk in {FOLDS} folds; those on talks that nothing was tuned on are in "
@@ -111,9 +113,9 @@ def main() -> None:
         "",
         f"A key is taken as heard from {HEARD_FROM} on, a statement marked true from {STATEMENT_FROM}, one marked "
         f"false from {DENIED_FROM} (from {HEARD_FROM} where the clash can be named), and as contradicted or not heard "
-        f"below {DOUBTED_BELOW}. "
-        f"The choice between catching and passing: {curve(likely, labels)}.",
+        f"below {DOUBTED_BELOW}.",
         "",
+        *(f"Catching and passing, {title}: {curve(likely[part], labels[part])}.\n" for title, part in parts(data)),
         "## Each group of figures left out",
         "",
         head,
@@ -127,8 +129,10 @@ def main() -> None:
     say += ["", "## By number of talks to learn from", "", head]
     for shown in (3, 6, 10, 14, 19):
         say.append(line(f"{shown} talks", *items_of(data, guessed(data, every, shown))))
-    say += ["", "## Is it as sure as it says", "", *reliability(likely, labels)]
-    say += ["", "## By trap", "", *traps(data, likely, labels), ""]
+    for title, part in parts(data):
+        some = [r for r, inside in zip(data, part, strict=True) if inside]
+        say += ["", f"## Is it as sure as it says, {title}", "", *reliability(likely[part], labels[part])]
+        say += ["", f"## By trap, {title}", "", *traps(some, likely[part], labels[part]), ""]
     sys.stdout.write("\n".join(say))
 
 
