@@ -58,6 +58,29 @@ export function clashOf(item: Item): { said: string; claimed: string } | null {
 
 const SIGNS = { error: "=", look: "~", hint: "·" };
 
+/** From how likely on which words are said, surest first. */
+const WORDS = [
+  [0.85, "very"],
+  [0.65, "probably"],
+  [0.45, "even"],
+  [0.25, "doubtful"],
+  [0, "hardly"],
+] as const;
+
+/** How likely the check thinks the key to be right, in words and as a small bar. */
+function Sureness({ support }: { support: number }) {
+  const { t } = useTranslation();
+  const [, word] = WORDS.find(([least]) => support >= least) ?? WORDS[4];
+  return (
+    <p className="flex items-center gap-2 text-[13.5px] text-quiet">
+      <span aria-hidden="true" className="h-1.5 w-16 shrink-0 overflow-hidden rounded bg-rule">
+        <span className="block h-full bg-quiet" style={{ width: `${Math.round(support * 100)}%` }} />
+      </span>
+      {t(`sure.${word}`)}
+    </p>
+  );
+}
+
 /** Why the verdict was given, the words it rests on, and what else was found. */
 export function FindingLines({ item }: { item: Item }) {
   const { t } = useTranslation();
@@ -69,6 +92,7 @@ export function FindingLines({ item }: { item: Item }) {
   return (
     <div className="space-y-1">
       <p>{say.reason(report)}</p>
+      {report.standing === "open" && report.reason.code !== "language" && <Sureness support={report.support} />}
       {evidence && (
         <blockquote dir="auto" className="border-l-2 border-rule pl-2 font-script text-[14px]">
           <span className="font-sans text-[13px] text-quiet">{shown(evidence.start_ms)} </span>
