@@ -17,13 +17,7 @@ export type Proposed = {
 /** How many items came, why not more, and what of the wishes could not be followed. */
 export function Made({ job }: { job: Job }) {
   const { t } = useTranslation();
-  if (job.state === "failed") {
-    return (
-      <p role="alert" className="mt-2 text-[14px] text-brick">
-        {t(`error.${job.error_code}`, { defaultValue: job.error_message ?? "" })}
-      </p>
-    );
-  }
+  if (job.state === "failed") return <Failed job={job} />;
   const result = job.result as Proposed;
   if (job.state !== "done" && !result.made) return null;
   const { ignored = [], unspoken = [], unused = [], problems = [], tokens, unbacked = 0 } = result;
@@ -47,6 +41,17 @@ export function Made({ job }: { job: Job }) {
   );
 }
 
+/** Why a job came to nothing. */
+export function Failed({ job }: { job: Job }) {
+  const { t } = useTranslation();
+  return (
+    <p role="alert" className="mt-2 text-[14px] text-brick">
+      {t(`error.${job.error_code}`, { defaultValue: job.error_message ?? "" })}
+    </p>
+  );
+}
+
+/** What a service's work cost, as a message and its numbers. */
 export function cost(tokens: NonNullable<Proposed["tokens"]>): [string, Record<string, number>] {
   if (tokens.kept) return ["items.tokensKept", {}];
   return ["items.tokens", { sent: tokens.prompt_tokens ?? 0, got: tokens.completion_tokens ?? 0 }];

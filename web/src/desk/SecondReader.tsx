@@ -6,7 +6,7 @@ import { useKeys } from "../app/keys";
 import type { Job } from "../lessons/queries";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
-import { cost, type Proposed } from "./Made";
+import { cost, Failed, type Proposed } from "./Made";
 import { useDeskJob } from "./queries";
 import type { DeskState } from "./useDeskState";
 
@@ -68,13 +68,7 @@ export function SecondReader({ state, of }: { state: DeskState; of: "open" | "po
 
 function CameOf({ job, running }: { job: Job; running: boolean }) {
   const { t } = useTranslation();
-  if (job.state === "failed") {
-    return (
-      <p role="alert" className="text-brick">
-        {t(`error.${job.error_code}`, { defaultValue: job.error_message ?? "" })}
-      </p>
-    );
-  }
+  if (job.state === "failed") return <Failed job={job} />;
   const { read = 0, wanted = 0, doubted = 0, problems = [], tokens } = job.result as Partial<Reread>;
   return (
     <div role="status" className="mt-1 space-y-1">
