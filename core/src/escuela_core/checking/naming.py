@@ -20,6 +20,7 @@ from escuela_core.language.quantities import Quantity, quantities
 ASKED_HERE, TOLD_HERE = 0.5, 0.6
 # A value that the talk gives so many sentences from here may well be the one that is asked for.
 NEAR = 6
+ALL_ASKED, OF_ANOTHER = 0.8, 0.5
 _DENIES = re.compile(r"\b(?:not|no|none|never|nobody|nothing|neither|nor|without|hardly|cannot)\b|n't\b", re.IGNORECASE)
 _ASKS = re.compile(
     r"\b(?:want|like|have) to know\b|\bwonder|\bthe question\b|\bask\w* (?:how|what|which|who|why|when)\b"
@@ -97,7 +98,9 @@ def _same_measure(found: Comparison, reading: Reading, script: Script) -> bool:
     # What is worked out of the numbers, or lies on one side of a limit, need not be said.
     if _WORKED_OUT.search(claim.text) or _LIMIT.search(sentence):
         return False
-    if covered(script, _HOW.sub(" ", claim.given) or claim.text, script.words[reading.best]) < ASKED_HERE:
+    asked = _HOW.sub(" ", claim.given) or claim.text
+    here = covered(script, asked, script.words[reading.best])
+    if here < ASKED_HERE:
         return False
     mine = [q for q in reading.claim.answer_quantities if q.text == found.claimed]
     near = range(max(0, reading.best - NEAR), min(len(script.texts), reading.best + NEAR + 1))
@@ -109,9 +112,12 @@ def _same_measure(found: Comparison, reading: Reading, script: Script) -> bool:
     # A second number of the item is another condition, unless the sentence gives it too.
     if any(not any(_alike(q, t) for t in told[reading.best]) for q in claimed if q != mine[0]):
         return False
-    # Of several numbers in a sentence it is not known which is asked for; one that is said near by may be meant.
+    # Of several numbers in a sentence it is not known which is asked for; one that is said near by may be meant, but
+    # where all that is asked stands here and hardly any of it there.
     rivals = [q for q in told[reading.best] if _one_measure(mine[0], q)]
-    return len(rivals) == 1 and not any(_alike(mine[0], q) for row in told.values() for q in row)
+    elsewhere = [n for n, row in told.items() if any(_alike(mine[0], q) for q in row)]
+    plain = here >= ALL_ASKED and all(covered(script, asked, script.words[n]) <= OF_ANOTHER for n in elsewhere)
+    return len(rivals) == 1 and (plain or not elsewhere)
 
 
 def _one_measure(mine: Quantity, other: Quantity) -> bool:
