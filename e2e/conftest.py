@@ -215,7 +215,7 @@ def sign_in_demo(page: Page) -> None:
 
 def open_lesson(page: Page, title: str, step: str) -> None:
     page.goto("/")
-    page.get_by_role("link", name=title).first.click()
+    page.get_by_role("link", name=title, exact=True).first.click()
     page.get_by_role("link", name=step, exact=False).first.wait_for()
     page.get_by_role("navigation", name="Steps of the lesson").get_by_role("link", name=step).click()
 
