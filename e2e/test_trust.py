@@ -51,7 +51,7 @@ def test_the_next_student_at_a_device_is_asked_who_they_are(new_page: NewPage) -
     first.keyboard.press("Space")
     card(first)
     first.keyboard.press("n")
-    expect(first.get_by_text("not sure yet")).to_be_visible()
+    expect(first.get_by_text("not sure yet", exact=True)).to_be_visible()
     next_one = first.context.new_page()
     next_one.goto(link)
     expect(next_one.get_by_text("Ana was working on this lesson here.")).to_be_visible()
