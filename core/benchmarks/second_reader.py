@@ -22,7 +22,7 @@ from typing import Any
 import talks
 from report_everyday import Row, rows_of, summary, table
 
-from escuela_core.checking.second import RIGHT_IN, Put, batches, combined, is_open, messages, put, read
+from escuela_core.checking.second import RIGHT_IN, Put, batches, combined, messages, put, read
 
 QUALITIES = (0.70, 0.80, 0.90, 0.95)
 SOME_WORDS = 6
@@ -42,7 +42,7 @@ def requests_of(rows: Sequence[Row], *, every: bool) -> Iterator[Request]:
         by_item = {
             id(p): (p, r)
             for r in rows
-            if r.talk.name == talk and (every or is_open(r.report))
+            if r.talk.name == talk and (every or r.group != "confirmed")
             for p in [put(r.item, [e.span for e in r.report.evidence], r.talk.transcript)]
         }
         for number, asked in enumerate(batches(p for p, _ in by_item.values())):

@@ -92,7 +92,7 @@ def _speaks_of_it(reading: Reading) -> bool:
 
 
 def _same_measure(found: Comparison, reading: Reading, script: Script) -> bool:
-    """Whether the two are of one measure, and the item's own value is not said near by."""
+    """Whether the two are of one measure, and the item's own value is said near by only of something else."""
     language, claim = script.transcript.language, reading.claim
     sentence = script.texts[reading.best]
     # What is worked out of the numbers, or lies on one side of a limit, need not be said.

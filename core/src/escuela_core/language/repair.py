@@ -160,7 +160,7 @@ def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
         if plain != [_bare(w) for w in second] or _ends(first[:-1]) or first[-1][-1] in ".?!;:":
             continue
         # "Very, very old" and "had had" are meant; a small word twice never is.
-        small = plain[0] in _OPEN_ENDED[code] - _STRONG
+        small = plain[0] in _OPEN_ENDED[code]
         if length > 1 or small or (first[0].endswith(",") and plain[0] not in _STRONG):
             return length
     return 0

@@ -4,7 +4,7 @@
 those sentences, ``combining`` weighs its word against the check's own figures. Nothing here goes over a network.
 """
 
-from escuela_core.checking.second.asking import Put, batches, is_open, messages, put
+from escuela_core.checking.second.asking import Put, batches, messages, put
 from escuela_core.checking.second.combining import RIGHT_IN, combined
 from escuela_core.checking.second.opinions import Opinion, Problem, read
 
@@ -15,7 +15,6 @@ __all__ = [
     "Put",
     "batches",
     "combined",
-    "is_open",
     "messages",
     "put",
     "read",

@@ -8,8 +8,6 @@ import re
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
-from escuela_core.checking.report import ItemReport
-from escuela_core.checking.standing import standing
 from escuela_core.items import Choice, Item, TrueFalse
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
@@ -66,11 +64,6 @@ class Put:
             marked = (f"{letter}) {_as_data(item.options[n].text)}" for letter, n in self.wrong)
             lines.append("Marked wrong: " + " ".join(marked))
         return "\n".join(lines)
-
-
-def is_open(report: ItemReport) -> bool:
-    """Whether the check left something open, so that a second reading is worth its cost."""
-    return standing(report) != "confirmed"
 
 
 def put(item: Item, spans: Sequence[Span], transcript: Transcript) -> Put:

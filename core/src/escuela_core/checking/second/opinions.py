@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Literal
 
 from escuela_core.checking.second.asking import Put
@@ -96,7 +96,7 @@ def _opinion(data: dict[str, Any], asked: Put) -> Opinion:
         _also_right(data.get("also_right"), asked),
         _believable(_text(data.get("reason")), f"{told} {asked.text}", asked.language),
     )
-    return Opinion(**{n: getattr(opinion, n) for n in Opinion.__slots__} | {"doubt": _doubt(opinion, quote, asked)})
+    return replace(opinion, doubt=_doubt(opinion, quote, asked))
 
 
 def _doubt(opinion: Opinion, quote: str, asked: Put) -> str:
