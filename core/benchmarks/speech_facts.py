@@ -51,13 +51,16 @@ def load(name: str, *, auto: bool = False) -> Talk:
     return Talk(name, transcript, data["facts"], set(data["not_worth"]), data["truth"]["sentences"])
 
 
+def names() -> list[str]:
+    return sorted(p.name for p in FOLDER.iterdir() if p.is_dir())
+
+
 def main() -> None:
     given = [w for w in sys.argv[1:] if not w.startswith("--")]
-    names = given or sorted(p.name for p in FOLDER.iterdir() if p.is_dir())
     print("| talk | offered of 10 | facts found | on a fact | on what is not worth it | why fewer |")
     print("|---|---|---|---|---|---|")
     total = [0, 0, 0, 0, 0]
-    for name in names:
+    for name in given or names():
         talk = load(name, auto="--auto" in sys.argv)
         proposal = propose(talk.transcript, Wishes(count=WANTED))
         resting = [talk.resting_on(item) for item in proposal.items]

@@ -3,19 +3,20 @@
 usage: python core/benchmarks/train_ranking.py [--write]
 
 ``written/drafts.tsv`` has drafts of the development talks drawn by chance, each form as often as there are enough of
-it, judged by reading beside their sentences; ``written/judged.tsv`` what the writer offered first on other talks.
+it, judged by reading beside their sentences; ``speech/drafts.tsv`` those of unrehearsed talks that the check bore out;
+``written/judged.tsv`` what the writer offered first on other talks.
 """
 
 from __future__ import annotations
 
 import json
-import random
 import sys
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
 import numpy as np
+import speech_facts
 import talks
 import writing
 from sklearn.linear_model import LogisticRegression
@@ -24,7 +25,7 @@ from sklearn.model_selection import GroupKFold
 
 from escuela_core.transcripts import Transcript
 from escuela_core.writing import ranking
-from escuela_core.writing.forms import FORMS
+from escuela_core.writing.forms import drafts
 from escuela_core.writing.talk import talk_of
 
 # The ridge, and how much further a form's own weight may go than that of another figure.
@@ -48,17 +49,15 @@ def rows(names: Iterable[str], load: Callable[[str], Transcript], judged: Judged
         if transcript.language != "en":
             continue
         talk, left = talk_of(transcript.sentences), dict(judged)
-        for clause in talk.clauses:
-            rng = random.Random(f"0-{clause.sentence}-{clause.text}")
-            for draft in (d for form in FORMS for d in form(clause, talk, rng)):
-                usable = left.pop((name, writing.shown(draft.item)), None)
-                if usable is not None:
-                    figures = ranking.figures(draft, clause, talk)
-                    yield Row(name, draft.form, figures, ranking.worth(draft, clause, talk), usable)
+        for clause, draft in drafts(talk, 0):
+            usable = left.pop((name, writing.shown(draft.item)), None)
+            if usable is not None:
+                figures = ranking.figures(draft, clause, talk)
+                yield Row(name, draft.form, figures, ranking.worth(draft, clause, talk), usable)
 
 
-def drafts() -> Judged:
-    lines = (writing.FOLDER / "drafts.tsv").read_text("utf-8").splitlines()
+def judged(folder: Path) -> Judged:
+    lines = (folder / "drafts.tsv").read_text("utf-8").splitlines()
     parts = [line.split("\t") for line in lines if not line.startswith("#")]
     return {(name, text): usable == "1" for name, text, usable in parts}
 
@@ -66,7 +65,8 @@ def drafts() -> Judged:
 def main() -> None:
     offered = {key: use == "usable" for key, (_, use) in writing.judgements().items()}
     data = [
-        *rows(talks.names(reporting=False), lambda n: talks.load(n).transcript, drafts()),
+        *rows(talks.names(reporting=False), lambda n: talks.load(n).transcript, judged(writing.FOLDER)),
+        *rows(speech_facts.names(), lambda n: speech_facts.load(n).transcript, judged(speech_facts.FOLDER)),
         *rows(writing.names(), writing.talk, offered),
     ]
     x, mean, spread = table(data)

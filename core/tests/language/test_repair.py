@@ -10,6 +10,14 @@ from escuela_core.language.run_ons import pieces
 
 SAID = [
     # fillers
+    ("No flash, please.", "No flash, please."),
+    ("Right hand first.", "Right hand first."),
+    ("Well, right, the right hand first.", "The right hand first."),
+    ("You leave it for, like, five minutes.", "You leave it for five minutes."),
+    ("You put nine nine nine nine.", "You put nine nine nine nine."),
+    ("No flash, because the light, it takes the colour out.", "No flash, because the light takes the colour out."),
+    ("And the water's, it's not boiling.", "The water's not boiling."),
+    ("Leave thirty centimetres, thirty, listen to me, three centimetres.", "Leave three centimetres."),
     ("It's, er, about a metre.", "It's about a metre."),
     ("And, you know, you turn the key.", "You turn the key."),
     ("Okay, so, um, let's find it.", "Let's find it."),
@@ -77,6 +85,12 @@ def test_no_speech_makes_it_fail_or_grow(words: list[str]) -> None:
         ("Leave it, because it sticks if you touch it.", ["Leave it, because it sticks if you touch it."]),
         ("The gate is of oak, a hard wood.", ["The gate is of oak, a hard wood."]),
         ("You undo this nut down here.", ["You undo the nut."]),
+        (
+            "You can either take a picture, or you drag a file in.",
+            ["You can either take a picture, or you drag a file in."],
+        ),
+        ("Both may be right, Kaveh.", ["Both may be right."]),
+        ("Saskia, Theo, Amal, they run.", ["Saskia, Theo, Amal, they run."]),
         ("There is a gap there.", ["There is a gap."]),
     ],
 )

@@ -21,7 +21,6 @@ def texts(*sentences: str) -> list[str]:
         "Is the gate open?",
         "It takes about six minutes to fill the chamber.",
         "This one holds the boat against the wall.",
-        "Hello and welcome to the harbour of Puerto Lumbre.",
         "Look at the gates from above, please.",
         "The key, hang on, the other key opens the gate.",
         "Here the water runs into the stone chamber.",
@@ -31,10 +30,9 @@ def texts(*sentences: str) -> list[str]:
         "Round the mouth stand arms that sting and catch what drifts by.",
         "Otherwise the next keeper cannot compare the levels.",
         "The effect lasts three days in most cases.",
-        "For homework, leave out the stop in Bexley.",
     ],
 )
-def test_sentences_that_need_their_neighbours_or_greet_carry_no_item(text: str) -> None:
+def test_sentences_that_need_their_neighbours_carry_no_item(text: str) -> None:
     assert texts(text) == []
 
 

@@ -7,6 +7,7 @@ from conftest import spoken
 
 from escuela_core.items import Choice, Match, Order, TrueFalse
 from escuela_core.writing.forms import FORMS, Draft
+from escuela_core.writing.forms import drafts as drafts_of
 from escuela_core.writing.ranking import worth
 from escuela_core.writing.talk import talk_of
 
@@ -69,11 +70,18 @@ def test_a_comparison_is_turned_by_its_opposite(drafts) -> None:
     assert "Deep burns hurt more than shallow burns." in prompts(drafts, "false_opposite")
 
 
-def test_steps_stand_in_the_order_of_the_talk(drafts) -> None:
-    orders = [d.item for d in drafts if isinstance(d.item, Order)]
-    assert orders
-    assert orders[0].steps[:2] == ("Take off the rings and the watch", "Rinse the burn with cool water for a long time")
-    assert all(not step.startswith("Don't") for order in orders for step in order.steps)
+@pytest.mark.parametrize("joint", ["Then you ", "Now I ", "Then "])
+def test_steps_stand_in_the_order_of_the_talk_whoever_does_them(joint: str) -> None:
+    done = ("wash the potatoes", "boil the potatoes in salted water", "press the potatoes", "add the flour")
+    said = [f"{joint}{step}.".replace("Then wash", "Wash") for step in done]
+    said.insert(2, "Don't peel the skins off.")
+    orders = [d.item for _, d in drafts_of(talk_of(spoken(tuple(said)).sentences), 0) if isinstance(d.item, Order)]
+    assert [o.steps for o in orders] == [tuple(step[0].upper() + step[1:] for step in done)]
+
+
+def test_rules_without_an_order_are_no_steps(drafts) -> None:
+    talk = talk_of(spoken(FIRST_AID).sentences)
+    assert not [d for _, d in drafts_of(talk, 0) if isinstance(d.item, Order)]
 
 
 def test_things_stand_beside_what_is_said_of_them() -> None:

@@ -24,12 +24,12 @@ _BETWEEN = {
 }
 # Opens a sentence and joins it to the one before; the sentence says the same without.
 _OPENING = {
-    "en": r"and|but|so|now|right|okay|ok|well|anyway|then|also|plus|yes|yeah|no",
-    "es": r"y|pero|bueno|pues|entonces|vale|venga|ahora|así que|o sea|sí|no",
+    "en": r"(?:and|but|so|now|then|also|anyway|okay|ok)\b,?|(?:right|well|plus|yes|yeah|no),",
+    "es": r"(?:y|pero|pues|entonces|ahora|así que)\b,?|(?:bueno|vale|venga|o sea|sí|no),",
 }
 _EDITING = {
     "en": r"no|sorry|wait|rather|or rather|i mean|make that|i tell a lie|no sorry|no wait|sorry no|i beg your pardon|"
-    r"correction|hang on|let me look again|let me count|what am i saying",
+    r"correction|hang on|listen|listen to me|let me look again|let me count|what am i saying",
     "es": r"no|perdón|digo|mejor dicho|quiero decir|no perdón|corrijo|espera",
 }
 # A stretch that ends in one of these is not ended: it broke off.
@@ -44,6 +44,11 @@ _OPEN_ENDED = {
         "están ha han he hay se me te le del al".split()
     ),
 }
+# A word said in search of the next one leaves no comma where a phrase goes on behind it: "leave it for, like, five".
+_SEARCHING = {
+    "en": r"like|you know|i mean|sort of|kind of|say|let's say|well|okay|what",
+    "es": r"este|o sea|digamos|pues|bueno|a ver",
+}
 _JOINED = {"en": frozenset("about in on by like".split()), "es": frozenset("sobre unos unas".split())}
 _JOINING = {"en": "because|and|or|about|if|when|then", "es": "porque|y|o|si|cuando"}
 _STRONG = frozenset("very really much so muy mucho".split())
@@ -57,6 +62,12 @@ _SPOKEN = {"en": {"['’]cause": "because", "gonna": "going to", "wanna": "want 
 _ABOUT_TO = re.compile(
     r"\b(I|you|we)(?:['’](?:m|re)| am| are) (?:just )?(?:going to|about to) (?=[a-z])", re.IGNORECASE
 )
+_MEANT_AGAIN = re.compile(
+    r"(?P<thing>(?:^|\b(?:because|and|but|so|then|if|when) )(?:the|your|this|that|an?) (?:\w+ ){0,2}\w+), "
+    r"(?:it|they|he|she) (?=(?:\w+s|are|have|can|will|do|does|don't|doesn't|can't|won't)\b)",
+    re.IGNORECASE,
+)
+_BEGUN_AGAIN = re.compile(r"(?P<thing>\b(?!it|that|there|he|she)\w+)(?P<is>'s), it's\b", re.IGNORECASE)
 LONGEST_REPEAT = 6
 _SPACES = re.compile(r"\s+")
 
@@ -74,8 +85,9 @@ def repaired(text: str, language: str = "en") -> str:
     said = _once(said, code)
     said = _without_broken(said, code)
     said = _once(said, code)
-    said = _ABOUT_TO.sub(r"\1 ", said) if code == "en" else said
-    said = re.sub(rf"^(?:(?:{_OPENING[code]})\b,?\s+)+(?=\w)", "", said, flags=re.IGNORECASE)
+    if code == "en":
+        said = _named_once(_ABOUT_TO.sub(r"\1 ", said))
+    said = re.sub(rf"^(?:(?:{_OPENING[code]})\s+)+(?=\w)", "", said, flags=re.IGNORECASE)
     said = re.sub(r"\s+([,.;:?!])", r"\1", _SPACES.sub(" ", said)).strip(" ,;")
     said = re.sub(r"[,;]+([.?!])", r"\1", said)
     if not said or said in ".?!":
@@ -93,6 +105,12 @@ def _without_fillers(text: str, code: str) -> str:
         return " " if inside else found["after"] or (", " if found["before"] else " ")
 
     said = re.sub(rf"(?P<before>,\s*|\s+|^)(?:{_SOUNDS[code]})\b(?P<after>,?)", joined, text, flags=re.IGNORECASE)
+    said = re.sub(
+        rf"(?P<word>\S+), (?:{_SEARCHING[code]}),(?= \w)",
+        lambda found: found["word"] if _bare(found["word"]) in _OPEN_ENDED[code] else found[0],
+        said,
+        flags=re.IGNORECASE,
+    )
     words = rf"(?:{_BETWEEN[code]})"
     before = None
     while before != said:
@@ -129,7 +147,8 @@ def _in_place(before: str, after: str, code: str) -> str | None:
     numbers, fresh = quantities(before, code), quantities(after, code)
     at_end = numbers and numbers[-1].end >= len(before.rstrip())
     if at_end and fresh and fresh[0].start <= 1:
-        return f"{before[: numbers[-1].start]}{after}"
+        again = len(numbers) > 1 and numbers[-2].stated == numbers[-1].stated  # "thirty centimetres, thirty, no, three"
+        return f"{before[: numbers[-2 if again else -1].start]}{after}"
     # What broke off and was begun anew.
     if _bare(mine[-1]) in _OPEN_ENDED[code]:
         start = max((n for n, word in enumerate(mine) if _ends([word])), default=-1)
@@ -152,6 +171,12 @@ def _once(text: str, code: str) -> str:
     return " ".join(kept)
 
 
+def _named_once(text: str) -> str:
+    """A thing named and then meant again is said once: "because the light, it fades them", "the water's, it's hot"."""
+    said = _MEANT_AGAIN.sub(r"\g<thing> ", text)
+    return _BEGUN_AGAIN.sub(r"\g<thing>\g<is>", said)
+
+
 def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
     """How many words from ``place`` on come again right behind them; 0 where none do."""
     for length in range(min(LONGEST_REPEAT, (len(words) - place) // 2), 0, -1):
@@ -159,6 +184,8 @@ def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
         plain = [_bare(w) for w in first]
         if plain != [_bare(w) for w in second] or _ends(first[:-1]) or first[-1][-1] in ".?!;:":
             continue
+        if any(quantities(w, code) for w in plain):
+            continue  # "nine nine nine nine" is a number
         # "Very, very old" and "had had" are meant; a small word twice never is.
         small = plain[0] in _OPEN_ENDED[code]
         if length > 1 or small or (first[0].endswith(",") and plain[0] not in _STRONG):

@@ -12,6 +12,8 @@ from __future__ import annotations
 import re
 from typing import TYPE_CHECKING
 
+from escuela_core.language.wordnet import family
+
 if TYPE_CHECKING:
     from spacy.tokens import Doc, Token
 
@@ -32,11 +34,18 @@ def pieces(doc: Doc) -> list[str]:
     cuts = [0]
     for token in doc:
         if token.text in (",", ";") and _is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1):
+            if _is_the_other_choice(doc, cuts[-1], token.i):
+                continue
             cuts.append(token.i + 1)
-    if len(cuts) == 1 and not any(_points(t) or _shows(t) for t in doc):
+    if len(cuts) == 1 and not any(_points(t) or _shows(t) or _addresses(t) for t in doc):
         return [doc.text]
     ends = [*cuts[1:], len(doc)]
     return [_written(doc, start, end) for start, end in zip(cuts, ends, strict=True)]
+
+
+def _is_the_other_choice(doc: Doc, start: int, end: int) -> bool:
+    """Whether an "or" behind a comma goes on with an "either"."""
+    return end + 1 < len(doc) and doc[end + 1].lower_ == "or" and any(t.lower_ == "either" for t in doc[start:end])
 
 
 def _is_whole(doc: Doc, start: int, end: int) -> bool:
@@ -90,8 +99,26 @@ def _shows(token: Token) -> bool:
     return False
 
 
+def _addresses(token: Token) -> bool:
+    """Whether a name between commas calls somebody ("both are right, Kaveh"); in a row, or behind a noun, it names."""
+    if not _is_lone_name(token.doc, token.i):
+        return False
+    before = token.doc[token.i - 2] if token.i > 1 else None
+    named = before is not None and before.pos_ in ("NOUN", "PROPN")
+    return not named and not any(_is_lone_name(token.doc, token.i + step) for step in (-2, 2))
+
+
+def _is_lone_name(doc: Doc, at: int) -> bool:
+    if not 0 <= at < len(doc) or not doc[at].text.istitle():
+        return False
+    if doc[at].pos_ != "PROPN" and (doc[at].pos_ != "NOUN" or family(doc[at].lower_) is not None):
+        return False
+    opens, closes = at == 0 or doc[at - 1].text == ",", at + 1 < len(doc) and doc[at + 1].text in ",.?!"
+    return opens and closes and len(doc) > 2
+
+
 def _shown(token: Token) -> str:
-    if _points(token):
+    if _points(token) or _addresses(token):
         return ""
     return f"the{token.whitespace_}" if _shows(token) else token.text_with_ws
 
@@ -104,5 +131,6 @@ def _written(doc: Doc, start: int, end: int) -> str:
         said = said[:-1]
     text = "".join(_shown(t) for t in said).strip()
     text = re.sub(r"\s+([,.;?!])", r"\1", text)
+    text = re.sub(r",+(?=[,.?!])|^,\s*", "", text).strip()
     text = text[:1].upper() + text[1:]
     return text if text.endswith((".", "?", "!")) else f"{text}."

@@ -100,8 +100,9 @@ def _goes_on(here: Sentence, following: Sentence, transcript: Transcript) -> boo
     """Whether one clause was cut in two: after a comma, or in punctuated words without a mark before a small letter."""
     if _ends(here) in ",;:":
         return True
-    punctuated = 2 * sum(_ends(s) in ".?!…。？！؟" for s in transcript.sentences) > len(transcript.sentences)
-    return punctuated and _ends(here) == " " and following.text[:1].islower()
+    if _ends(here) != " " or not following.text[:1].islower():
+        return False
+    return 2 * sum(_ends(s) in ".?!…。？！؟" for s in transcript.sentences) > len(transcript.sentences)
 
 
 @dataclass(frozen=True, slots=True)

@@ -22,15 +22,6 @@ if TYPE_CHECKING:
 LONGEST_SENTENCE = 60
 _REASONS = frozenset({"because", "since"})
 _CONDITIONS = frozenset("if when whenever once".split())
-# Talk about the talk, greetings, guesses, and what a speaker takes back.
-_ASIDE = re.compile(
-    r"\b(?:hang on|let me|let's|look here|as you can see|see here|remember|imagine|suppose|"
-    r"picture this|hello|welcome|thank you|thanks|sorry|by the way|people used to|"
-    r"used to say|used to think|used to believe|that's wrong|what am i|hear that|laughs?|forgive me|tell a lie|"
-    r"my favou?rite|goodbye|bye|see you|next time|next week|last week|homework|"
-    r"(?:this|next|last) (?:lesson|lecture|video|course))\b",
-    re.IGNORECASE,
-)
 _CORRELATED = re.compile(
     r"(?:and |so |now )?the (?:more|less|fewer|[a-z]+er)\b(?=.*, the (?:more|less|[a-z]+er)\b)", re.IGNORECASE
 )
@@ -47,12 +38,7 @@ _ADDRESSED = frozenset("be let do have look see listen notice note hear expect m
 def clauses(sentence: int, docs: Sequence[Doc]) -> list[Clause]:
     """The clauses of one sentence of ``docs`` an item can stand on; none where it asks, greets or breaks off."""
     doc = docs[sentence]
-    if (
-        doc.text.rstrip().endswith("?")
-        or _CORRELATED.match(doc.text)
-        or BROKEN.search(doc.text)
-        or _ASIDE.search(doc.text)
-    ):
+    if doc.text.rstrip().endswith("?") or _CORRELATED.match(doc.text) or BROKEN.search(doc.text):
         return []
     if not 4 <= len(doc) <= LONGEST_SENTENCE:
         return []
@@ -113,7 +99,7 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
     if shown_everywhere is None:
         return None
     reason = tuple(_trimmed(parts.reason))
-    if reason and (not _follows(kept, reason) or points_away(reason, shown, kept)):
+    if reason and (not _follows(kept, reason) or points_away(reason, shown, kept) or reason[-1].lemma_ in _BELIEVED):
         reason = ()
     tokens = tuple(_trimmed(kept))
     if not tokens:

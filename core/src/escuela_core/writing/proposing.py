@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import random
 from collections import Counter
 from collections.abc import Container, Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
@@ -20,7 +19,7 @@ from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence, Transcript, Word
 from escuela_core.writing import by_words, mistakes, spanish
 from escuela_core.writing.banks import with_banks
-from escuela_core.writing.forms import FORMS
+from escuela_core.writing.forms import drafts
 from escuela_core.writing.ranking import worth
 from escuela_core.writing.steering import Steering
 from escuela_core.writing.talk import talk_of
@@ -34,6 +33,8 @@ SUPPORT_FROM = 0.66
 BATCH = 8
 # What one more of a kind, or one more on a stretch, costs beside the others picked.
 SAME_KIND, SAME_STRETCH = 0.7, 0.5
+# No item rests on a sentence that is so unlikely to teach anything; how much the likelihood counts beside the draft.
+TEACHES_FROM, BY_TEACHING = 0.4, 0.8
 WHATEVER = Wishes()
 _CLASHES = frozenset({"clash", "steps"})
 _HARMFUL = frozenset({"also_right", "same_option", "no_key"})
@@ -172,17 +173,11 @@ def _by_grammar(
     transcript: Transcript, places: Container[int], seed: int
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
     talk = talk_of(transcript.sentences)
-    for clause in talk.clauses:
-        if talk.said_in[clause.sentence] not in places:
-            continue
-        rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
-        for form in FORMS:
-            for draft in form(clause, talk, rng):
-                yield (
-                    draft.item,
-                    tuple(dict.fromkeys(talk.said_in[n] for n in draft.sentences)),
-                    worth(draft, clause, talk),
-                )
+    for clause, draft in drafts(talk, seed):
+        rests_on = tuple(dict.fromkeys(talk.said_in[n] for n in draft.sentences))
+        teaches = min(talk.teaching[n] for n in draft.sentences)
+        if teaches >= TEACHES_FROM and talk.said_in[clause.sentence] in places:
+            yield draft.item, rests_on, worth(draft, clause, talk) + BY_TEACHING * (teaches - 1)
 
 
 def _by_words(

@@ -37,6 +37,8 @@ FORM_NAMES = (
     *("false_should", "false_affirmed", "false_opposite", "false_quantity", "false_swapped"),
     *("complete_quantity", "complete", "said_of", "thing", "true_condition", "true_reason", "should"),
     *("gap_quantity", "gap", "true", "true_turned"),
+    *("answered", "answered_quantity", "quoted_reason", "quoted_explain", "quoted_consequence"),
+    *("either_or", "quoted_name", "quoted_quantity"),
 )
 # The worth of a middling draft, and how far one is from it whose odds are e times as good: the scale on which wishes,
 # kinds and stretches count (``proposing``).

@@ -14,7 +14,7 @@ if TYPE_CHECKING:
 
 BROKEN = re.compile(r"[,;] (?:no|well|what|sorry|wait|right|oh|ah|listen)[,;]|—|\.\.\.|…|\boh,|\bah,", re.IGNORECASE)
 # What a speaker does with the hands in showing a thing; everything else in the first person is about the speaker.
-_NOT_DONE = frozenset(
+NOT_DONE = frozenset(
     "be have do know think say see like love want hope need mean guess believe tell talk call come go get make try "
     "keep start begin show give ask hear feel remember wonder suppose promise find live teach learn work buy".split()
 )
@@ -39,11 +39,13 @@ def subject_shown(
             return ({first.i: "the"}, True) if known and subject.lemma_.lower() not in EMPTY else None
         return {}, False
     if word in {"you", "we"}:
-        return None if verb.lemma_ in _META or (word == "we" and verb.lemma_ in _NOT_DONE) else ({}, False)
+        return None if verb.lemma_ in _META or (word == "we" and verb.lemma_ in NOT_DONE) else ({}, False)
     if word == "i":
-        if verb.lemma_ in _NOT_DONE or verb.tag_ not in {"VBP", "VB"} or any(c.dep_ == "aux" for c in verb.children):
+        if verb.lemma_ in NOT_DONE or verb.tag_ not in {"VBP", "VB"} or any(c.dep_ == "aux" for c in verb.children):
             return None
         return {subject.i: SPEAKER, verb.i: third_person(verb)}, False
+    if word == "it" and verb.lemma_ == "be" and any(t.tag_ in {"WRB", "WP"} for t in verb.rights):
+        return None  # "it's where the stick is that counts" means no thing
     if word in {"it", "they"}:
         noun = _antecedent(subject, docs, sentence, before, plural=word == "they")
         if not noun:

@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
+from escuela_core.language.functions import teaching
 from escuela_core.language.parsing import parsed_all
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.repair import repaired
@@ -34,13 +35,15 @@ TOO_ALIKE = 0.72
 class Talk:
     """``docs`` are the sentences as repaired, those that run on in pieces; ``said_in`` tells of which sentence each is.
 
-    A clause's ``sentence`` is the number of its piece; ``spans`` and the words ``said`` are the whole sentence's.
+    A clause's ``sentence`` is the number of its piece; ``spans``, the words ``said`` and how likely it is that they
+    teach something (``teaching``) are the whole sentence's.
     """
 
     docs: Sequence[Doc]
     spans: Sequence[Span]
     said: Sequence[str]
     said_in: Sequence[int]
+    teaching: Sequence[float]
     phrases: Sequence[Phrase]
     quantities: Sequence[tuple[int, Quantity]]
     counts: Counter[str]
@@ -58,8 +61,8 @@ class Talk:
 
     @cached_property
     def vectors(self) -> NDArray[np.float32]:
-        """One vector per sentence, in their order."""
-        return encoder().embed([d.text for d in self.docs])
+        """One vector per piece, in their order: that of its sentence as it was said."""
+        return encoder().embed(self.said)
 
     @cached_property
     def central(self) -> NDArray[np.float32]:
@@ -107,4 +110,6 @@ def talk_of(sentences: Sequence[Sentence]) -> Talk:
     found = [c for n in range(len(docs)) for c in clauses(n, docs)]
     said_in = [n for n, _ in told]
     spans, said = [sentences[n].span for n in said_in], [sentences[n].text for n in said_in]
-    return Talk(docs, spans, said, said_in, phrases(docs), measured, counts, found)
+    teaches = teaching([s.text for s in sentences])
+    likely = [teaches[n] for n in said_in]
+    return Talk(docs, spans, said, said_in, likely, phrases(docs), measured, counts, found)

@@ -1,18 +1,30 @@
-"""The forms an item can take from a clause or from several. Adding a form: a module here and a line in ``FORMS``."""
+"""The forms an item can take: from a clause or several (``FORMS``), or from a whole piece of speech (``SPOKEN``).
 
+Adding a form: a module here and a line in one of the two.
+"""
+
+import random
+from collections.abc import Iterator
+
+from escuela_core.writing.clause import Clause
+from escuela_core.writing.forms.answered import answered
 from escuela_core.writing.forms.asked import asked
 from escuela_core.writing.forms.completed import completed, gaps
 from escuela_core.writing.forms.consequence import consequences
 from escuela_core.writing.forms.extended import extended
 from escuela_core.writing.forms.form import Draft, Form
+from escuela_core.writing.forms.gapped import quoted_names, quoted_quantities
 from escuela_core.writing.forms.instructed import instructed
 from escuela_core.writing.forms.paired import paired
+from escuela_core.writing.forms.quoted import either_or, quoted_consequences, quoted_reasons
 from escuela_core.writing.forms.reason import reasons
 from escuela_core.writing.forms.said_of import said_of
+from escuela_core.writing.forms.spoken import whole
 from escuela_core.writing.forms.stated import stated
 from escuela_core.writing.forms.steps import steps
+from escuela_core.writing.talk import Talk
 
-__all__ = ["FORMS", "Draft", "Form"]
+__all__ = ["FORMS", "SPOKEN", "Draft", "Form", "drafts"]
 
 FORMS: tuple[Form, ...] = (
     asked,
@@ -25,5 +37,24 @@ FORMS: tuple[Form, ...] = (
     gaps,
     stated,
     paired,
+)
+SPOKEN: tuple[Form, ...] = (
+    answered,
+    quoted_reasons,
+    quoted_consequences,
+    either_or,
+    quoted_names,
+    quoted_quantities,
     steps,
 )
+
+
+def drafts(talk: Talk, seed: int) -> Iterator[tuple[Clause, Draft]]:
+    """Every draft the words of a talk give, with the clause, or the whole piece, it was made of."""
+    pieces = [whole(n, doc) for n, doc in enumerate(talk.docs)]
+    for forms, clauses in ((FORMS, talk.clauses), (SPOKEN, pieces)):
+        for clause in clauses:
+            rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
+            for form in forms:
+                for draft in form(clause, talk, rng):
+                    yield clause, draft

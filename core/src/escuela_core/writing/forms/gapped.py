@@ -1,0 +1,120 @@
+"""A number or a name asked for in the sentence it was said in, quoted: where no clause of it can stand by itself."""
+
+from __future__ import annotations
+
+import random
+import re
+from collections.abc import Iterator
+
+from escuela_core.items import Gap
+from escuela_core.items.model import GAP_MARK
+from escuela_core.language.frequency import zipf_frequency
+from escuela_core.language.parsing import parsed
+from escuela_core.language.terms import is_content
+from escuela_core.writing.alone import EMPTY
+from escuela_core.writing.clause import Clause, capital, is_finite
+from escuela_core.writing.distractors import number_of, wrong_quantities
+from escuela_core.writing.forms.asked import by_size
+from escuela_core.writing.forms.form import Draft, choice, common, measured
+from escuela_core.writing.forms.spoken import (
+    HANGS_ON,
+    OPENS_A_CONDITION,
+    OPINION,
+    SELF,
+    is_said_of_self,
+    reads_well,
+    tidy,
+    whole,
+    without_remark,
+)
+from escuela_core.writing.resolving import NOT_DONE
+from escuela_core.writing.talk import Talk
+
+# That there are two of a thing is seldom worth asking.
+FEWEST_COUNTED = 3
+LONGEST_QUOTATION, COMMONEST_NAME = 20, 5.2
+_CALLED = re.compile(
+    r"\b(?:called|known as|call (?:it|that|this|them)|called (?:it|that|this|them|that one|this one)) "
+    r"(?:the |an? )?(?P<name>[A-Za-z][\w-]{2,})(?=[,.;]|$)"
+)
+
+
+def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
+    """A number asked for in the sentence it was said in, where no clause of it can stand by itself."""
+    if any(c.sentence == piece.sentence for c in talk.clauses) or piece.doc.text.endswith("?"):
+        return
+    if not any(t.pos_ == "NUM" or t.is_digit for t in piece.doc):
+        return
+    told = tidy(piece.doc.text)
+    parts = (without_remark(part) for part in (told, *re.split(r", |\bbecause ", told)))
+    said = next((c for p in parts if p and _asks_for_its_number(c := whole(piece.sentence, parsed(p)))), None)
+    measure = measured(said) if said is not None else None
+    if said is None or measure is None:
+        return
+    before, after = said.text[: measure.start].rstrip(), said.text[measure.end :].rstrip(" .,;")
+    quoted = _with_context(f"{before} {GAP_MARK}{after}", piece.sentence, talk)
+    if not quoted or re.search(rf"\b{re.escape(measure.text)}\b", quoted, re.IGNORECASE):
+        return
+    wrong = wrong_quantities(measure.text, measure, talk.elsewhere(piece.sentence), rng)
+    shared = common(talk, [piece.sentence])
+    item = choice(_quotation(quoted), measure.text, wrong, rng, shared)
+    if item is not None:
+        yield Draft("quoted_quantity", by_size(item), (piece.sentence,))
+        return
+    number = number_of(measure.text)
+    quoted = quoted.replace(GAP_MARK, f"{GAP_MARK}{measure.text[len(number) :]}")
+    yield Draft("quoted_quantity", Gap(prompt=_quotation(quoted), answers=(number,), **shared), (piece.sentence,))
+
+
+def _asks_for_its_number(said: Clause) -> bool:
+    """Whether words say one thing with one number in it that is worth asking for."""
+    measure = measured(said)
+    if measure is None or not is_finite(said.verb) or not reads_well(said.text):
+        return False
+    if any(t.lemma_.lower() in EMPTY for t in said.doc) or (is_said_of_self(said.doc) and not _is_work(said)):
+        return False
+    before = said.text[: measure.start].rstrip()
+    if OPENS_A_CONDITION.match(before) or HANGS_ON.match(before):
+        return False
+    return bool(before) and not before.endswith(",") and bool(measure.dimension or measure.low >= FEWEST_COUNTED)
+
+
+def _is_work(said: Clause) -> bool:
+    """Whether the speaker tells of doing what everybody would do: "for that I use two hundred grams"."""
+    subject = next((c for c in said.verb.children if c.dep_ == "nsubj"), None)
+    speaks = [t for t in said.doc if t.lower_ in SELF]
+    return speaks == [subject] and said.verb.tag_ == "VBP" and said.verb.lemma_ not in NOT_DONE | OPINION
+
+
+def quoted_names(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
+    """What a thing is called, asked for in the sentence that names it."""
+    found = _CALLED.search(piece.doc.text)
+    if found is None or piece.doc.text.endswith("?") or any(t.lower_ in SELF for t in piece.doc):
+        return
+    name = found["name"]
+    if zipf_frequency(name.lower(), "en") > COMMONEST_NAME or parsed(name)[0].pos_ not in {"NOUN", "PROPN"}:
+        return
+    said = f"{piece.doc.text[: found.start('name')]}{GAP_MARK}"
+    quoted = _with_context(said, piece.sentence, talk)
+    if not quoted or re.search(rf"\b{re.escape(name)}\b", quoted, re.IGNORECASE):
+        return
+    item = Gap(prompt=_quotation(quoted), answers=(name,), **common(talk, [piece.sentence]))
+    yield Draft("quoted_name", item, (piece.sentence,))
+
+
+def _with_context(gapped: str, number: int, talk: Talk) -> str:
+    """The piece with a gap, after as much of its sentence as a reader needs; "" where nothing is named."""
+    said, at = gapped, number
+    while at and talk.said_in[at - 1] == talk.said_in[number]:
+        before = talk.docs[at - 1].text.rstrip(" .")
+        goes_on = said if re.match(r"I\b", said) else said[:1].lower() + said[1:]
+        longer = f"{before}, {goes_on}"
+        if before.endswith("?") or len(longer.split()) > LONGEST_QUOTATION or OPENS_A_CONDITION.match(before):
+            break
+        said, at = longer, at - 1
+    named = any(t.pos_ in {"NOUN", "PROPN"} and is_content(t) for t in parsed(said.replace(GAP_MARK, "")))
+    return said if named and not re.match(r"(?:that|this|there)\b", said, re.IGNORECASE) else ""
+
+
+def _quotation(gapped: str) -> str:
+    return f"Complete what is said: “{capital(gapped)}.”"

@@ -1,0 +1,168 @@
+"""What the forms over unrehearsed speech share: whole pieces instead of clauses, and which words can be quoted."""
+
+from __future__ import annotations
+
+import re
+from typing import TYPE_CHECKING
+
+from escuela_core.language.frequency import zipf_frequency
+from escuela_core.language.parsing import parsed
+from escuela_core.language.terms import is_content
+from escuela_core.writing.alone import EMPTY, POINTING
+from escuela_core.writing.clause import Clause, is_finite
+from escuela_core.writing.resolving import BROKEN
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
+
+# What a speaker thinks, says or does at the moment is not what the talk teaches.
+SELF = frozenset("i i'm me my mine myself i'd i've i'll".split())
+OPINION = frozenset(
+    "think believe say guess suppose mean hope know wonder tell ask answer swear bet imagine love hate feel".split()
+)
+_TRAILING = re.compile(
+    r"(?:,? (?:by the way|please|okay|ok|right|ever|basically|obviously|honestly|though|anyway|really|see|you see|"
+    r"you know|sort of thing|or something|and so on|as well|too|then|like))+$",
+    re.IGNORECASE,
+)
+_LEADING = re.compile(
+    r"^(?:(?:(?:and|but|so|then|now|also|anyway|okay),?|(?:well|right|plus|oh|yes|no|yeah|see|look|seriously),) )+",
+    re.IGNORECASE,
+)
+OPENS_A_CONDITION = re.compile(r"^(?:if|when|whenever|once|unless|as soon as|as long as|before|after)\b", re.IGNORECASE)
+HANGS_ON = re.compile(r"^(?:though|although|that|which|say|because|where)\b", re.IGNORECASE)
+# Prepositions that are never the second half of a verb.
+_NEEDS_MORE = frozenset("of for with from to at than like as into onto between".split())
+_TORN_TAGS = frozenset("DT PRP$ CC TO WDT WP WRB MD PDT".split())
+# What opens a remark on what was just said.
+_REMARK = re.compile(
+    r"^(?:it's|that's|it is|that is|i |which|what's|you know|(?:and )?(?:if|when|then) |and so)", re.IGNORECASE
+)
+SHORTEST, LONGEST = 3, 16
+# From this frequency on (Zipf scale) a first word with a capital is no name.
+COMMON_WORD = 3.5
+
+
+def whole(number: int, doc: Doc) -> Clause:
+    """A piece of a sentence as if it were one clause: all its words."""
+    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    return Clause(number, doc, root, "statement", (), tuple(doc))
+
+
+def tidy(text: str) -> str:
+    """``text`` without what joins it to the words around it, in small letters where its capital is not its own."""
+    said = _TRAILING.sub("", _LEADING.sub("", text.strip(" ,.;:!?"))).strip(" ,;")
+    if not said:
+        return ""
+    first = re.split(r"[\s,']", said, maxsplit=1)[0]
+    keeps = first == "I" or not first.istitle() or zipf_frequency(first.lower(), "en") < COMMON_WORD
+    return said if keeps else said[:1].lower() + said[1:]
+
+
+def reads_well(text: str, *, shortest: int = SHORTEST, longest: int = LONGEST) -> bool:
+    """Whether words torn from speech read like a phrase: nothing broken off, doubled, or left hanging at an end."""
+    words = text.split()
+    if not shortest <= len(words) <= longest or BROKEN.search(text) or re.search(r",\s*,|[;:?!…—]", text):
+        return False
+    doc = parsed(text)
+    if _hangs(doc[-1]) or doc[0].lower_ in {"or", "than", "which", "who", "whose"}:
+        return False
+    if any(a.lower_ == b.lower_ and a.is_alpha for a, b in zip(doc, doc[1:], strict=False)):
+        return False
+    # Commas cut chatter into scraps; a phrase has few.
+    return sum(t.text == "," for t in doc) * 4 <= len(words)
+
+
+def _hangs(last: Token) -> bool:
+    if last.tag_ in _TORN_TAGS or (last.lower_ == "that" and last.dep_ in {"mark", "det"}):
+        return True
+    if last.lower_ in _NEEDS_MORE and not any(t.tag_ in {"WP", "WDT"} for t in last.doc):
+        return True
+    if last.pos_ in {"VERB", "AUX"} and last.lemma_ in OPINION | {"be"} and len(last.doc) > 1:
+        return True
+    return last.lower_ in {
+        "i",
+        "he",
+        "she",
+        "we",
+        "they",
+        "because",
+        "if",
+        "when",
+        "just",
+        "also",
+        "only",
+        "very",
+        "so",
+        "not",
+        "partly",
+        "even",
+    }
+
+
+def first_that_reads_well(text: str, *, shortest: int = SHORTEST, longest: int = LONGEST) -> str:
+    """The longest beginning of ``text``, cut at a comma, that reads well; "" where none does."""
+    parts = text.split(", ")
+    for end in range(len(parts), 0, -1):
+        said = tidy(", ".join(parts[:end]))
+        if reads_well(said, shortest=shortest, longest=longest):
+            return said
+    return ""
+
+
+def has_content(doc: Doc, fewest: int = 1) -> bool:
+    told = [t for t in doc if is_content(t) and t.pos_ != "NUM" and t.lemma_.lower() not in EMPTY]
+    return len(told) >= fewest
+
+
+def is_said_of_self(doc: Doc) -> bool:
+    """Whether the speaker speaks of the speaker, or says what people think."""
+    if any(t.lower_ in SELF for t in doc):
+        return True
+    return any(t.lemma_ in OPINION and t.pos_ == "VERB" and is_finite(t) for t in doc)
+
+
+def points(doc: Doc) -> bool:
+    """Whether a word points out of the phrase; "there is" points at nothing."""
+    return any(t.lower_ in POINTING and t.tag_ != "EX" and not _is_joint(t) for t in doc)
+
+
+def _is_joint(token: Token) -> bool:
+    return (token.lower_ == "that" and token.dep_ in {"mark", "nsubj", "dobj"} and token.tag_ in {"IN", "WDT"}) or (
+        token.lower_ == "so" and token.pos_ != "PRON"
+    )
+
+
+def acts(doc: Doc) -> bool:
+    """Whether a phrase tells somebody to do something: a bare verb first, or "you" with a verb of doing."""
+    if doc[0].tag_ == "VB" or doc[0].lower_ in {"don't", "do", "never", "always"}:
+        return True
+    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    subject = next((c for c in root.children if c.dep_ in {"nsubj", "nsubjpass"}), None)
+    if subject is None:
+        return root.tag_ in {"VB", "VBP"} and root.i <= 2
+    helped = any(c.dep_ in {"aux", "auxpass"} for c in root.children)
+    return (
+        subject.lower_ == "you"
+        and root.pos_ == "VERB"
+        and not helped
+        and root.lemma_ not in {"need", "have", "want", "get", "lose"}
+    )
+
+
+def has_verb(text: str) -> bool:
+    """Whether a phrase says something: a finite verb, or a bare one that tells to do it."""
+    doc = parsed(text)
+    return any(is_finite(t) and t.pos_ in {"VERB", "AUX"} for t in doc) or doc[0].tag_ == "VB"
+
+
+def without_remark(text: str) -> str:
+    """``text`` up to where the speaker remarks on it: "change the cable, it's nothing"."""
+    parts = text.split(", ")
+    kept = [parts[0]]
+    for part in parts[1:]:
+        orders = part.startswith("and ") and parsed(part)[1].tag_ == "VB"
+        if _REMARK.match(part) or orders:
+            break
+        kept.append(part)
+    return ", ".join(kept)
