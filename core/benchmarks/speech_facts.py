@@ -1,7 +1,13 @@
 """What the writer offers on unrehearsed talks: how many of ten, on how many of the facts worth asking about.
 
 usage: python core/benchmarks/speech_facts.py [--auto] [--show] [TALK ...]
+       python core/benchmarks/speech_facts.py requests FILE.jsonl
+       python core/benchmarks/speech_facts.py answers FILE.jsonl [--show]
+
 ``--auto`` reads the captions without punctuation, ``--show`` prints the items and the sentences they rest on.
+``requests`` writes what a text-generation service is asked for each talk, one a line: {"id", "messages"}; ``answers``
+reads {"id", "answer"} lines back and puts the items through the same gates, so that any service can be measured without
+a network.
 
 Each talk of ``speech/`` has ``facts.json`` (what a good teacher would ask about, with the sentences that say it) and
 ``not_worth.json`` (sentences on which no item may rest). An item rests on a fact where its evidence overlaps the
@@ -16,9 +22,12 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
+from escuela_core.checking import check
 from escuela_core.items import Item
 from escuela_core.transcripts import Transcript, read_captions
-from escuela_core.writing import Wishes, propose
+from escuela_core.writing import KINDS, Wishes, propose
+from escuela_core.writing.pasting import located
+from escuela_core.writing.served import Answer, messages
 
 FOLDER = Path(__file__).parent / "speech"
 WANTED = 10
@@ -55,23 +64,56 @@ def names() -> list[str]:
     return sorted(p.name for p in FOLDER.iterdir() if p.is_dir())
 
 
+def requests(file: Path) -> None:
+    with file.open("w", encoding="utf-8") as lines:
+        for name in names():
+            asked = messages(load(name).transcript, Wishes(count=WANTED), count=WANTED)
+            lines.write(json.dumps({"id": name, "messages": asked}, ensure_ascii=False) + "\n")
+
+
+def answered(file: Path) -> dict[str, list[Item]]:
+    """For each talk what its answer comes to: the items that are found in the talk and that the check does not stop."""
+    told = {}
+    for line in file.read_text("utf-8").splitlines():
+        row = json.loads(line)
+        transcript = load(row["id"]).transcript
+        answer = Answer(transcript, KINDS)
+        items = [f.item for f in located(answer.feed(row["answer"]), transcript) if f.found]
+        answer.close()
+        reports = check(items, transcript)
+        told[row["id"]] = [i for i, r in zip(items, reports, strict=True) if r.verdict in ("heard", "unclear")]
+    return told
+
+
 def main() -> None:
     given = [w for w in sys.argv[1:] if not w.startswith("--")]
+    if given[:1] == ["requests"]:
+        requests(Path(given[1]))
+    elif given[:1] == ["answers"]:
+        report({name: (items, "") for name, items in answered(Path(given[1])).items()})
+    else:
+        made = {}
+        for name in given or names():
+            proposal = propose(load(name, auto="--auto" in sys.argv).transcript, Wishes(count=WANTED))
+            made[name] = (list(proposal.items), proposal.short_because)
+        report(made)
+
+
+def report(made: dict[str, tuple[list[Item], str]]) -> None:
     print("| talk | offered of 10 | facts found | on a fact | on what is not worth it | why fewer |")
     print("|---|---|---|---|---|---|")
     total = [0, 0, 0, 0, 0]
-    for name in given or names():
-        talk = load(name, auto="--auto" in sys.argv)
-        proposal = propose(talk.transcript, Wishes(count=WANTED))
-        resting = [talk.resting_on(item) for item in proposal.items]
+    for name, (items, why) in made.items():
+        talk = load(name)
+        resting = [talk.resting_on(item) for item in items]
         facts = [f for f in talk.facts if any(f["sentences"][-1] in r for r in resting)]
         on_fact = sum(any(f["sentences"][-1] in r for f in talk.facts) for r in resting)
         spoilt = sum(bool(r & talk.not_worth) for r in resting)
-        row = [len(proposal.items), len(facts), on_fact, spoilt, len(talk.facts)]
+        row = [len(items), len(facts), on_fact, spoilt, len(talk.facts)]
         total = [a + b for a, b in zip(total, row, strict=True)]
-        print(f"| {name} | {row[0]} | {row[1]} of {row[4]} | {on_fact} | {spoilt} | {proposal.short_because} |")
+        print(f"| {name} | {row[0]} | {row[1]} of {row[4]} | {on_fact} | {spoilt} | {why} |")
         if "--show" in sys.argv:
-            for item in proposal.items:
+            for item in items:
                 print(
                     f"    {item.kind}: {item.asked} => {item.key_texts} {[getattr(o, 'text', o) for o in item.shown]}"
                 )

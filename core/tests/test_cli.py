@@ -48,6 +48,13 @@ def test_segment_write_and_place_give_their_shapes(capsys, captions: Path, items
     assert placed[0]["pause_ms"] > 0
 
 
+def test_fewer_items_than_asked_for_are_explained_beside_them(capsys, captions: Path) -> None:
+    assert cli.main(["write", str(captions), "--count", "90"]) == 0
+    told = capsys.readouterr().err
+    assert "instead of 90" in told
+    assert "sentences" in told
+
+
 def test_check_gives_verdict_reason_evidence_and_findings(capsys, captions: Path, items: Path) -> None:
     found = run(capsys, "check", captions, items)["items"][0]
     assert set(found) == {"id", "verdict", "support", "reason", "pause_ms", "evidence", "findings"}

@@ -97,6 +97,12 @@ def _write(given: argparse.Namespace) -> dict[str, Any]:
     if given.count is not None and given.count < 1:
         raise FileUnreadableError("--count must be 1 or more.")
     proposal = propose(_extract(given), Wishes(count=given.count, kinds=tuple(kinds), seed=given.seed))
+    if len(proposal.items) < proposal.wanted:
+        looked = proposal.looked
+        sys.stderr.write(
+            f"{len(proposal.items)} items instead of {proposal.wanted}: of {looked.sentences} sentences "
+            f"{looked.carrying} can carry an item of these kinds, and the check refused {looked.refused} items.\n"
+        )
     return {"items": [item_to_json(replace(item, id=f"q{n}")) for n, item in enumerate(proposal.items, 1)]}
 
 

@@ -61,7 +61,11 @@ def test_the_whole_is_summed_up_by_the_parts_that_name_most_each_once() -> None:
 
 
 def test_spanish_has_its_nouns_as_they_are_said_and_its_own_and() -> None:
-    texts = ["Empecemos por el glaciar.", "El glaciar de Tresluna baja despacio.", "Imaginemos que el glaciar cede."]
+    texts = [
+        "Empecemos por el glaciar.",
+        "El glaciar de Tresluna baja despacio.",
+        "Imaginemos que el glaciar de Tresluna cede.",
+    ]
     [terms] = key_terms([texts], "es")
     assert sorted(terms) == ["Tresluna", "glaciar"]
     assert title_of(texts, ["glaciar", "Tresluna"], "es") == "Glaciar y Tresluna"

@@ -145,4 +145,6 @@ def test_a_marked_sentence_is_asked_about_even_where_another_item_rests_on_it(lo
 def test_why_nothing_came_is_said(lock) -> None:
     about = Span(0, 900)
     assert propose(lock, Wishes(count=3), stretches=[about]).short_because == "nothing_to_ask"
-    assert propose(lock, Wishes(count=90)).short_because == "no_more_good_ones"
+    short = propose(lock, Wishes(count=90))
+    assert short.short_because == "no_more_good_ones"
+    assert short.looked.sentences == len(lock.sentences) >= short.looked.carrying >= len(short.items) > 0

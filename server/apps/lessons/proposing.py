@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import asdict
 from typing import Any
 
 from django.db import transaction
@@ -78,6 +79,7 @@ def _propose(lesson: Lesson, job: Job, steps: Steps) -> None:
         made=len(proposal.items),
         wanted=proposal.wanted,
         short_because=proposal.short_because,
+        looked=asdict(proposal.looked),
         followed=list(proposal.followed),
         ignored=list(proposal.ignored),
         unspoken=list(proposal.unspoken),

@@ -6,6 +6,7 @@ export type Proposed = {
   made: number;
   wanted: number;
   short_because?: string;
+  looked?: { sentences: number; carrying: number; refused: number };
   ignored?: string[];
   unspoken?: string[];
   unused?: string[];
@@ -20,7 +21,7 @@ export function Made({ job }: { job: Job }) {
   if (job.state === "failed") return <Failed job={job} />;
   const result = job.result as Proposed;
   if (job.state !== "done" && !result.made) return null;
-  const { ignored = [], unspoken = [], unused = [], problems = [], tokens, unbacked = 0 } = result;
+  const { ignored = [], unspoken = [], unused = [], problems = [], tokens, unbacked = 0, looked } = result;
   return (
     <div role="status" className="mt-2 space-y-1 text-[14px]">
       <p>
@@ -28,6 +29,11 @@ export function Made({ job }: { job: Job }) {
         {result.short_because && t(`items.short.${result.short_because}`, { wanted: result.wanted })}{" "}
         {unbacked > 0 && t("items.unbacked", { count: unbacked })}
       </p>
+      {result.short_because && looked && (
+        <p className="text-quiet">
+          {t("items.looked", { ...looked, count: looked.refused })} {t("items.instead")}
+        </p>
+      )}
       {ignored.length > 0 && <p>{t("items.ignored", { what: ignored.join("; ") })}</p>}
       {unused.length > 0 && <p>{t("items.unused", { what: unused.join("; ") })}</p>}
       {unspoken.length > 0 && <p>{t("items.unspoken", { what: unspoken.join("; ") })}</p>}

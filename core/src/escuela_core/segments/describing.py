@@ -4,12 +4,29 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from typing import TYPE_CHECKING
 
-from escuela_core.language.parsing import parsed, speaks
+from escuela_core.language.inflecting import inflected
+from escuela_core.language.parsing import parsed, parsed_all, speaks
+from escuela_core.language.quantities import is_unit
+from escuela_core.language.repair import repaired
 from escuela_core.language.terms import content_words, is_content, rarity
+from escuela_core.segments.announcing import announced
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc
 
 LONGEST_TITLE_WORDS = 5
+# A segment is about steps from so many on; a step may title it that is done to one of so many first terms.
+FEWEST_STEPS, TITLE_TERMS = 2, 4
+# A term said so often, the others once, is a title by itself.
+STANDS_OUT = 3
+# What is said, thought or had is no step.
+NOT_DONE = frozenset(
+    "be have do know think say see like love want hope need mean tell talk come go get try let give ask hear feel "
+    "remember call find show look use lose guess keep".split()
+)
 _AND = {"en": " and ", "es": " y ", "pt": " e ", "fr": " et ", "it": " e ", "ca": " i ", "de": " und "}
 _GREETINGS = ("good morning", "good evening", "good afternoon", "hello", "hi ", "welcome", "buenas", "buenos", "hola")
 _OPENERS = ("and ", "but ", "so ", "it ", "this ", "that ", "they ", "he ", "she ", "these ", "those ", "well", "now,")
@@ -48,20 +65,61 @@ def _terms(text: str, language: str) -> list[str]:
     found = []
     for chunk in parsed(text).noun_chunks:
         words = [t for t in chunk if t.pos_ in {"NOUN", "PROPN", "ADJ"} and is_content(t)]
-        if words and words[-1].pos_ in {"NOUN", "PROPN"}:
+        if words and words[-1].lower_ not in {"one", "ones"} and words[-1].pos_ in {"NOUN", "PROPN"}:
             found += [t.text.lower() if t.pos_ != "PROPN" else t.text for t in words if t.pos_ != "ADJ"]
             if len(words) in (2, 3):
                 found.append(" ".join(t.text if t.pos_ == "PROPN" else t.text.lower() for t in words))
     return found
 
 
-def title_of(texts: Sequence[str], terms: Sequence[str], language: str = "en") -> str:
-    """A short title: the segment's first two terms as they are said in it."""
+def title_of(texts: Sequence[str], terms: Sequence[str], language: str = "en", opening: Sequence[str] = ()) -> str:
+    """A short title: what the segment's ``opening`` sentences announce, else what is done in it, else its first terms.
+
+    ``texts`` are the sentences the title may rest on; of the terms those said again and again come first.
+    """
+    name = next((name for text in opening if (name := announced(text, language))), "")
+    title = name or (_what_is_done(texts, terms) if speaks(language) else "") or _what_is_named(texts, terms, language)
+    return title[:1].upper() + title[1:]
+
+
+def _what_is_named(texts: Sequence[str], terms: Sequence[str], language: str) -> str:
     joint = _AND.get(language.split("-", maxsplit=1)[0].lower(), ", ")
     if not terms:
         return " ".join(texts[0].split()[:LONGEST_TITLE_WORDS]).rstrip(",;:")
-    joined = joint.join(terms[:2]) if len(" ".join(terms[:2]).split()) < LONGEST_TITLE_WORDS else terms[0]
-    return joined[:1].upper() + joined[1:]
+    whole = " ".join(texts).lower()
+    ranked = sorted(terms, key=lambda t: whole.count(t.lower()) < 2)
+    said = [whole.count(t.lower()) for t in ranked]
+    joined = ranked[0] if said[0] >= STANDS_OUT and max(said[1:], default=0) < 2 else joint.join(ranked[:2])
+    return joined if len(joined.split()) <= LONGEST_TITLE_WORDS else ranked[0]
+
+
+def _what_is_done(texts: Sequence[str], terms: Sequence[str]) -> str:
+    """The step done to what the segment is about: "cleaning the rim"; empty where no two sentences tell steps."""
+    done = [found for doc in parsed_all([repaired(t) or t for t in texts]) for found in _steps_in(doc)]
+    if len(done) < FEWEST_STEPS:
+        return ""
+    words = [w for term in terms[:TITLE_TERMS] for w in term.lower().split()]
+    named = [(words.index(thing), text) for thing, text in done if thing in words]
+    return min(named)[1] if named else ""
+
+
+def _steps_in(doc: Doc) -> Iterator[tuple[str, str]]:
+    """What is worked on, and the step as a title, for each verb of doing that an order, a "you" or an "I" has."""
+    for verb in doc:
+        thing = next((c for c in verb.children if c.dep_ == "dobj" and c.pos_ in {"NOUN", "PROPN"}), None)
+        subject = next((c for c in verb.children if c.dep_ in {"nsubj", "nsubjpass"}), None)
+        told = verb.tag_ in {"VB", "VBP"} and (subject is None or subject.lower_ in {"you", "i", "we"})
+        helped = any(c.dep_ in {"aux", "neg"} for c in verb.children)
+        if thing is None or not told or helped or verb.lemma_ in NOT_DONE:
+            continue
+        parts = [c.text.lower() for c in thing.lefts if c.dep_ == "compound"]
+        particle = next((f" {c.lower_}" for c in verb.children if c.dep_ == "prt"), "")
+        if is_unit(thing.lower_):
+            continue
+        given = next((c.lower_ for c in thing.lefts if c.lower_ in {"a", "an"}), "the")
+        article = "" if thing.pos_ == "PROPN" else f"{given} "
+        noun = " ".join([*parts, thing.text if thing.pos_ == "PROPN" else thing.lower_])
+        yield thing.lower_, f"{inflected(verb.lemma_, 'VBG')} {article}{noun}{particle}"
 
 
 def summary_of_whole(parts: Sequence[tuple[str, Sequence[str]]], longest: int = 4) -> list[str]:

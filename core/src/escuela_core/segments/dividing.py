@@ -13,8 +13,11 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
+from escuela_core.language.functions import teaching
+from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
+from escuela_core.segments.announcing import announces
 from escuela_core.segments.describing import key_terms, summary_of, title_of
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence, Transcript
@@ -26,8 +29,10 @@ SHORTEST_MS = 45_000
 LONGEST_MS = 360_000
 WINDOW_MS = 28_000
 # Weights and the price of a boundary were set on the development talks, never on the reporting ones.
-MEANING, WORDS, PAUSE = 1.0, 0.6, 0.2
+MEANING, WORDS, PAUSE, ANNOUNCED = 1.0, 0.6, 0.2, 2.0
 PRICE, PRICE_STEP = -0.5, 0.4
+# Titles, terms and summaries rest on what teaches so likely, where so many sentences do; the first ones announce.
+TEACHES_FROM, FEWEST_TEACHING, OPENING = 0.5, 3, 2
 # Too short a part is made only where a long silence leaves no other way.
 TOO_SHORT = 50.0
 
@@ -54,7 +59,10 @@ def divide(transcript: Transcript, *, fineness: int = 0) -> list[Segment]:
     vectors = encoder().embed([s.text for s in sentences])
     words = [lemmas(s.text, transcript.language) for s in sentences]
     firsts = _best_boundaries(
-        sentences, _changes(sentences, vectors, words), 2.0**-fineness, PRICE - PRICE_STEP * fineness
+        sentences,
+        _changes(sentences, vectors, words, transcript.language),
+        2.0**-fineness,
+        PRICE - PRICE_STEP * fineness,
     )
     return describe(transcript, firsts)
 
@@ -63,22 +71,35 @@ def describe(transcript: Transcript, firsts: Sequence[int]) -> list[Segment]:
     """Segments that begin at the sentences numbered ``firsts`` (the first one 0), titled by their own words."""
     sentences = transcript.sentences
     groups = [sentences[a:b] for a, b in zip(firsts, [*firsts[1:], len(sentences)], strict=True)]
-    terms = key_terms([[s.text for s in group] for group in groups], transcript.language)
+    told = _teaching(groups, transcript.language)
+    terms = key_terms(told, transcript.language)
     segments = []
-    for number, (group, own) in enumerate(zip(groups, terms, strict=True)):
+    for number, (group, texts, own) in enumerate(zip(groups, told, terms, strict=True)):
         start_ms = 0 if number == 0 else group[0].start_ms
         end_ms = (
             groups[number + 1][0].start_ms
             if number + 1 < len(groups)
             else max(transcript.duration_ms, group[-1].end_ms)
         )
-        texts = [s.text for s in group]
-        title = title_of(texts, own, transcript.language)
+        opening = [s.text for s in group[:OPENING]] if number else []
+        title = title_of(texts, own, transcript.language, opening)
         segments.append(Segment(Span(start_ms, end_ms), title, summary_of(texts, own), tuple(own[:5])))
     return segments
 
 
-def _changes(sentences: Sequence[Sentence], vectors: Vectors, words: Sequence[frozenset[str]]) -> NDArray[np.float64]:
+def _teaching(groups: Sequence[Sequence[Sentence]], language: str) -> list[list[str]]:
+    """The sentences of each segment that teach something, where it can be told; all of them where few do."""
+    texts = [[s.text for s in group] for group in groups]
+    if not speaks(language):
+        return texts
+    likely = iter(teaching([text for own in texts for text in own]))
+    kept = [[text for text in own if next(likely) >= TEACHES_FROM] for own in texts]
+    return [some if len(some) >= FEWEST_TEACHING else own for some, own in zip(kept, texts, strict=True)]
+
+
+def _changes(
+    sentences: Sequence[Sentence], vectors: Vectors, words: Sequence[frozenset[str]], language: str
+) -> NDArray[np.float64]:
     """For each sentence, how much the subject changes right before it, standardised over the talk."""
     count = len(sentences)
     meaning, shared, pause = (np.zeros(count) for _ in range(3))
@@ -91,7 +112,8 @@ def _changes(sentences: Sequence[Sentence], vectors: Vectors, words: Sequence[fr
         after = frozenset().union(*(words[i] for i in right))
         shared[at] = 1.0 - len(before & after) / (math.sqrt(len(before) * len(after)) or 1.0)
         pause[at] = math.log1p(max(0, sentences[at].start_ms - sentences[at - 1].end_ms))
-    return MEANING * _standard(meaning) + WORDS * _standard(shared) + PAUSE * _standard(pause)
+    announced = np.array([announces(s.text, language) for s in sentences], float)
+    return MEANING * _standard(meaning) + WORDS * _standard(shared) + PAUSE * _standard(pause) + ANNOUNCED * announced
 
 
 def _standard(values: NDArray[np.float64]) -> NDArray[np.float64]:

@@ -41,17 +41,27 @@ _HARMFUL = frozenset({"also_right", "same_option", "no_key"})
 
 
 @dataclass(frozen=True, slots=True)
+class Looked:
+    """What a proposal went through: sentences read, how many of them some draft rests on, drafts the check refused."""
+
+    sentences: int = 0
+    carrying: int = 0
+    refused: int = 0
+
+
+@dataclass(frozen=True, slots=True)
 class Proposal:
     """Items in order of time, how many were wanted, and a code that says why there are fewer.
 
-    ``followed`` and ``ignored`` are the parts of the teacher's remarks that could and could not be followed;
-    ``unspoken`` the goals the recording does not speak to, ``unused`` the words, mistakes and other goals nothing was
-    made of.
+    ``looked`` says what was gone through. ``followed`` and ``ignored`` are the parts of the teacher's remarks that
+    could and could not be followed; ``unspoken`` the goals the recording does not speak to, ``unused`` the words,
+    mistakes and other goals nothing was made of.
     """
 
     items: tuple[Item, ...]
     wanted: int
     short_because: str = ""
+    looked: Looked = Looked()
     followed: tuple[str, ...] = ()
     ignored: tuple[str, ...] = ()
     unspoken: tuple[str, ...] = ()
@@ -104,6 +114,11 @@ def propose(
         tuple(with_banks(items, wishes.level)),
         wanted,
         "" if len(picked) >= wanted else "no_more_good_ones" if ranked else "nothing_to_ask",
+        Looked(
+            sum(any(s.holds(said.start_ms) for s in chosen) for said in transcript.sentences),
+            len({n for candidate in ranked for n in candidate.sentences}),
+            sound.refused,
+        ),
         steering.remarks.followed,
         steering.remarks.ignored,
         tuple(g.text for g in steering.goals if not g.sentences),
@@ -218,6 +233,10 @@ class _Sound:
             reports = check(items, self._transcript, silences=self._silences)
             self._known |= {n: _holds(r, i) for n, r, i in zip(batch, reports, items, strict=True)}
         return self._known[number]
+
+    @property
+    def refused(self) -> int:
+        return sum(not holds for holds in self._known.values())
 
 
 def bears_out(item: Item, transcript: Transcript, silences: Sequence[Span] = ()) -> bool:

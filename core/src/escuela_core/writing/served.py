@@ -16,6 +16,7 @@ from escuela_core.formats.streamed import Listed
 from escuela_core.items import Choice, Item, item_from_json
 from escuela_core.items.texts import without_files
 from escuela_core.language.frequency import zipf_frequency
+from escuela_core.language.repair import repaired
 from escuela_core.transcripts.model import Transcript
 from escuela_core.writing.wishes import Wishes
 
@@ -47,7 +48,10 @@ _WORD = re.compile(r"[^\W\d_]+")
 
 
 def messages(transcript: Transcript, wishes: Wishes, *, count: int, asked: Sequence[str] = ()) -> list[dict[str, str]]:
-    """The request in the chat-completions shape: rules, wishes and script with times; nothing about any person."""
+    """The request in the chat-completions shape: rules, wishes and script with times; nothing about any person.
+
+    The script is sent without fillers and with its corrections made; sentences of fillers alone are not sent.
+    """
     shapes = "\n".join(_SHAPES[k] for k in wishes.kinds if k in _SHAPES)
     wanted = [f"Write {count} items of these kinds: {', '.join(wishes.kinds)}."]
     if wishes.level:
@@ -61,7 +65,8 @@ def messages(transcript: Transcript, wishes: Wishes, *, count: int, asked: Seque
         wanted.append(f"Remarks of the teacher: {wishes.remarks.strip()}")
     if asked:
         wanted.append("Already asked, not to be asked again:\n" + "\n".join(f"- {a}" for a in asked))
-    script = "\n".join(f"[{s.start_ms}-{s.end_ms}] {_as_data(s.text)}" for s in transcript.sentences)
+    said = ((s, repaired(s.text, transcript.language)) for s in transcript.sentences)
+    script = "\n".join(f"[{s.start_ms}-{s.end_ms}] {_as_data(text)}" for s, text in said if text)
     return [
         {"role": "system", "content": _RULES.format(language=transcript.language, shapes=shapes)},
         {"role": "user", "content": "\n".join(wanted) + f"\n<transcript>\n{script}\n</transcript>"},
