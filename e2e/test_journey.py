@@ -7,7 +7,7 @@ import uuid
 from pathlib import Path
 
 from conftest import ROOT, NewPage, Stack, saved, until
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 MEDIA = ROOT / "demo" / "media"
 
@@ -100,6 +100,8 @@ def write_items(page: Page) -> None:
     page.get_by_label("Model answer").fill("Its crystals cut the fibres from inside.")
     page.keyboard.press("Escape")
     page.keyboard.press("Escape")
+    # One open answer to mark is enough.
+    page.get_by_role("group", name="Kinds").get_by_role("checkbox", name="Open answer").uncheck()
     page.get_by_label("How many").fill("3")
     page.get_by_role("button", name="Suggest").click()
     expect(page.get_by_text(re.compile(r"\d items? suggested"))).to_be_visible(timeout=120_000)
@@ -189,11 +191,21 @@ def answer_card(student: Page) -> None:
     elif card.get_by_label("About forty percent").count():
         card.get_by_label("About forty percent").tap()
     else:
-        card.get_by_role("radio").first.tap()
+        give_any_answer(card)
     card.get_by_role("button", name="Answer", exact=True).tap()
     go_on = card.get_by_role("button", name="Continue")
     go_on.wait_for()
     go_on.tap()
+
+
+def give_any_answer(card: Locator) -> None:
+    """What was suggested may be of any kind."""
+    for place, pair in enumerate(card.get_by_role("combobox").all()):
+        pair.select_option(index=place + 1)
+    if card.get_by_role("textbox").count():
+        card.get_by_role("textbox").first.fill("It holds.")
+    if card.get_by_role("radio").count():
+        card.get_by_role("radio").first.tap()
 
 
 def read_results(page: Page) -> None:

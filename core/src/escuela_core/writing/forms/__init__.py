@@ -6,6 +6,7 @@ Adding a form: a module here and a line in one of the two.
 import random
 from collections.abc import Iterator
 
+from escuela_core.language.parsing import read_ahead
 from escuela_core.writing.clause import Clause
 from escuela_core.writing.forms.answered import answered
 from escuela_core.writing.forms.asked import asked
@@ -19,7 +20,7 @@ from escuela_core.writing.forms.paired import paired
 from escuela_core.writing.forms.quoted import either_or, quoted_consequences, quoted_reasons
 from escuela_core.writing.forms.reason import reasons
 from escuela_core.writing.forms.said_of import said_of
-from escuela_core.writing.forms.spoken import whole
+from escuela_core.writing.forms.spoken import parts_of, whole
 from escuela_core.writing.forms.stated import stated
 from escuela_core.writing.forms.steps import steps
 from escuela_core.writing.talk import Talk
@@ -52,6 +53,7 @@ SPOKEN: tuple[Form, ...] = (
 def drafts(talk: Talk, seed: int) -> Iterator[tuple[Clause, Draft]]:
     """Every draft the words of a talk give, with the clause, or the whole piece, it was made of."""
     pieces = [whole(n, doc) for n, doc in enumerate(talk.docs)]
+    read_ahead(part for doc in talk.docs for part in parts_of(doc))
     for forms, clauses in ((FORMS, talk.clauses), (SPOKEN, pieces)):
         for clause in clauses:
             rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")

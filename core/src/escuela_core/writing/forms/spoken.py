@@ -31,6 +31,9 @@ _LEADING = re.compile(
 )
 OPENS_A_CONDITION = re.compile(r"^(?:if|when|whenever|once|unless|as soon as|as long as|before|after)\b", re.IGNORECASE)
 HANGS_ON = re.compile(r"^(?:though|although|that|which|say|because|where)\b", re.IGNORECASE)
+_CUES = re.compile(
+    r"\b(?:because|so|if|when|whenever|once|unless|before|after|until|either|called)\b|\?$", re.IGNORECASE
+)
 # Prepositions that are never the second half of a verb.
 _NEEDS_MORE = frozenset("of for with from to at than like as into onto between".split())
 _TORN_TAGS = frozenset("DT PRP$ CC TO WDT WP WRB MD PDT".split())
@@ -47,6 +50,15 @@ def whole(number: int, doc: Doc) -> Clause:
     """A piece of a sentence as if it were one clause: all its words."""
     root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
     return Clause(number, doc, root, "statement", (), tuple(doc))
+
+
+def parts_of(doc: Doc) -> list[str]:
+    """The texts that the forms over speech are likely to parse of a piece, so that they can be read in one go."""
+    if not (_CUES.search(doc.text) or any(t.pos_ == "NUM" for t in doc)):
+        return []
+    halves = re.split(r",? ?\bbecause ", tidy(doc.text))
+    parts = (tidy(part) for half in halves for part in (half, *half.split(", ")))
+    return [part for part in parts if part]
 
 
 def tidy(text: str) -> str:
