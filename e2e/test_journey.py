@@ -175,7 +175,7 @@ def study(student: Page, link: str) -> None:
         student.get_by_role("region", name=re.compile("Item")).wait_for(timeout=120_000)
         answer_card(student)
     student.evaluate("document.querySelector('video').playbackRate = 8")
-    end = student.get_by_text(re.compile(r"\d of 3 right"))
+    end = student.get_by_text(re.compile(r"\d of 3 right")).first
     to_end = student.get_by_role("button", name="Go to the end")
     to_end.or_(end).first.wait_for(timeout=120_000)
     if to_end.count():
