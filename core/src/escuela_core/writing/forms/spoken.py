@@ -36,6 +36,8 @@ _CUES = re.compile(
 )
 # Prepositions that are never the second half of a verb.
 _NEEDS_MORE = frozenset("of for with from to at than like as into onto between".split())
+# Words that something must come after.
+_GOES_ON = frozenset("i he she we they because if when just also only very so not partly even".split())
 _TORN_TAGS = frozenset("DT PRP$ CC TO WDT WP WRB MD PDT".split())
 # What opens a remark on what was just said.
 _REMARK = re.compile(
@@ -92,24 +94,7 @@ def _hangs(last: Token) -> bool:
         return True
     if last.pos_ in {"VERB", "AUX"} and last.lemma_ in OPINION | {"be"} and len(last.doc) > 1:
         return True
-    return last.lower_ in {
-        "i",
-        "he",
-        "she",
-        "we",
-        "they",
-        "because",
-        "if",
-        "when",
-        "just",
-        "also",
-        "only",
-        "very",
-        "so",
-        "not",
-        "partly",
-        "even",
-    }
+    return last.lower_ in _GOES_ON
 
 
 def first_that_reads_well(text: str, *, shortest: int = SHORTEST, longest: int = LONGEST) -> str:
