@@ -188,10 +188,10 @@ def _by_grammar(
     transcript: Transcript, places: Container[int], seed: int
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
     talk = talk_of(transcript.sentences)
-    for clause, draft in drafts(talk, seed):
+    for clause, draft in drafts(talk, seed, places):
         rests_on = tuple(dict.fromkeys(talk.said_in[n] for n in draft.sentences))
         teaches = min(talk.teaching[n] for n in draft.sentences)
-        if teaches >= TEACHES_FROM and talk.said_in[clause.sentence] in places:
+        if teaches >= TEACHES_FROM:
             yield draft.item, rests_on, worth(draft, clause, talk) + BY_TEACHING * (teaches - 1)
 
 

@@ -4,7 +4,7 @@ Adding a form: a module here and a line in one of the two.
 """
 
 import random
-from collections.abc import Iterator
+from collections.abc import Container, Iterator
 
 from escuela_core.language.parsing import read_ahead
 from escuela_core.writing.clause import Clause
@@ -50,12 +50,14 @@ SPOKEN: tuple[Form, ...] = (
 )
 
 
-def drafts(talk: Talk, seed: int) -> Iterator[tuple[Clause, Draft]]:
-    """Every draft the words of a talk give, with the clause, or the whole piece, it was made of."""
-    pieces = [whole(n, doc) for n, doc in enumerate(talk.docs)]
-    read_ahead(part for doc in talk.docs for part in parts_of(doc))
+def drafts(talk: Talk, seed: int, places: Container[int] | None = None) -> Iterator[tuple[Clause, Draft]]:
+    """Every draft that begins in the sentences ``places`` (None: all), with the clause or piece it was made of."""
+    asked_of = [n for n in range(len(talk.docs)) if places is None or talk.said_in[n] in places]
+    pieces = [whole(n, talk.docs[n]) for n in asked_of]
+    inside = set(asked_of)
+    read_ahead(part for piece in pieces for part in parts_of(piece.doc))
     for forms, clauses in ((FORMS, talk.clauses), (SPOKEN, pieces)):
-        for clause in clauses:
+        for clause in (c for c in clauses if c.sentence in inside):
             rng = random.Random(f"{seed}-{clause.sentence}-{clause.text}")
             for form in forms:
                 for draft in form(clause, talk, rng):
