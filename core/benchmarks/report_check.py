@@ -18,8 +18,8 @@ import numpy as np
 import talks
 
 from escuela_core.checking import ItemReport, check
-from escuela_core.checking.claims import Claim, key_claims, option_claims
 from escuela_core.items import Item
+from escuela_core.items.claim import Claim
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript
 
@@ -67,14 +67,14 @@ def by_overlap(items: Sequence[Item], transcript: Transcript) -> list[Told]:
     found: list[Told] = []
     asked: dict[str, set[str]] = {}
     for item in items:
-        claim = key_claims(item)[0]
+        claim = item.key_claims()[0]
         share = shares(claim, transcript)
         best = sorted(range(len(share)), key=lambda n: -share[n])[:3]
         top = share[best[0]]
         verdict = "heard" if top >= 0.6 else "not_heard" if top < 0.4 else "contradicted"
         if claim.denied and verdict != "not_heard":
             verdict = "contradicted" if verdict == "heard" else "heard"
-        options = frozenset(o.option or 0 for o in option_claims(item) if max(shares(o, transcript)) >= 0.6)
+        options = frozenset(o.option or 0 for o in item.option_claims() if max(shares(o, transcript)) >= 0.6)
         mine = words(claim.text)
         twin = next((i for i, w in asked.items() if len(mine & w) / max(1, len(mine | w)) >= ALIKE), None)
         asked[item.id] = mine

@@ -22,7 +22,6 @@ import talks
 from sklearn.linear_model import LogisticRegression
 from sklearn.model_selection import GroupKFold
 
-from escuela_core.checking.claims import key_claims, option_claims
 from escuela_core.checking.evidence import scores, script_of
 from escuela_core.checking.features import NAMES, read_claim
 from escuela_core.checking.judge import JUDGE_NAMES, judge
@@ -65,8 +64,8 @@ def _rows(talk: talks.Talk, *, everyday: bool) -> list[Row]:
     script = script_of(talk.transcript)
     found = []
     for item in talk.items:
-        claim = key_claims(item)[0]
-        options = option_claims(item)
+        claim = item.key_claims()[0]
+        options = item.option_claims()
         table = scores(script, [claim, *options])
         label = talk.labels[item.id]["verdict"]
         reading = read_claim(script, claim, table[0], options, kind=item.kind)

@@ -15,7 +15,6 @@ import talks
 from sklearn.linear_model import LogisticRegression
 from sklearn.model_selection import GroupKFold
 
-from escuela_core.checking.claims import key_claims, option_claims
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.evidence import best, scores, script_of
 from escuela_core.checking.ranking import LOOKED_AT, WEIGHTS, figures
@@ -40,7 +39,7 @@ def rows(name: str) -> list[Looked]:
         wanted = talk.labels[item.id]["evidence"]
         if not wanted:
             continue
-        claim, rivals = key_claims(item)[0], option_claims(item)
+        claim, rivals = item.key_claims()[0], item.option_claims()
         row = scores(script, [claim])[0]
         among = best(row, LOOKED_AT)
         spans = [talk.transcript.sentences[n] for n in among]

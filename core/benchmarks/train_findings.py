@@ -20,7 +20,6 @@ import train_check
 from sklearn.linear_model import LogisticRegression
 
 from escuela_core.checking import alternatives, twins
-from escuela_core.checking.claims import key_claims, option_claims
 from escuela_core.checking.evidence import scores, script_of
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.judging import Likelihood, scaled
@@ -55,7 +54,7 @@ def rows(name: str, model: train_check.Model, fold: int) -> tuple[list[Row], lis
     asked: list[tuple[Item, twins.Asked]] = []
     for item in talk.items:
         label = talk.labels[item.id]
-        claim, rivals = key_claims(item)[0], option_claims(item)
+        claim, rivals = item.key_claims()[0], item.option_claims()
         table = scores(script, [claim, *rivals])
         key = read_claim(script, claim, table[0], rivals, kind=item.kind)
         asked.append((item, twins.Asked(key, table[0])))

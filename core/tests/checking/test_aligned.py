@@ -2,9 +2,9 @@ import math
 
 import pytest
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.evidence import script_of
+from escuela_core.items.claim import Claim
 
 ASKED = "How long does the chamber take to fill?"
 

@@ -1,11 +1,11 @@
 import numpy as np
 import pytest
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import Facts, Passage, degrees, names, opposites, polarity, quantities, roles
 from escuela_core.checking.comparing.comparison import Comparison
 from escuela_core.checking.comparing.nearness import slot
 from escuela_core.checking.comparing.standing import standing
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import parsed
 
 

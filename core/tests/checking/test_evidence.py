@@ -2,12 +2,12 @@ import numpy as np
 import pytest
 from conftest import LOCK, spoken
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import SILENT, Comparison, Facts
 from escuela_core.checking.evidence import best, scores, script_of
 from escuela_core.checking.features import NAMES, Reading, read_claim
 from escuela_core.checking.judge import JUDGE_NAMES
 from escuela_core.checking.judging import CLASSES, likelihood, turned
+from escuela_core.items.claim import Claim
 
 
 def claim(text: str) -> Claim:

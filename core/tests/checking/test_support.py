@@ -2,11 +2,11 @@ import math
 
 import pytest
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.evidence import best, scores, script_of
 from escuela_core.checking.ranking import LOOKED_AT, ranked
 from escuela_core.checking.support import NEAR_WORD, Said, backing, ground, missing, support, support_figures
+from escuela_core.items.claim import Claim
 from escuela_core.language.wordnet import kin, stem
 
 

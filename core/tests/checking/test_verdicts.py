@@ -4,13 +4,13 @@ import math
 
 import pytest
 
-from escuela_core.checking.claims import Claim, key_claims
 from escuela_core.checking.comparing import SILENT, Comparison, Facts
 from escuela_core.checking.evidence import script_of
 from escuela_core.checking.features import NAMES, Reading
 from escuela_core.checking.judging import DENIED_FROM, DOUBTED_BELOW, HEARD_FROM, Likelihood, likelihood, stated, turned
 from escuela_core.checking.verdicts import decide, steps_turned, worst
 from escuela_core.items import Criterion, Match, Open, Order, Pair
+from escuela_core.items.claim import Claim
 
 SIX = Comparison("clashing", "seven minutes", "six minutes")
 SAID = 5  # the number of the sentence that says six minutes
@@ -86,10 +86,10 @@ def test_the_claim_least_likely_decides_for_an_item_of_several() -> None:
 
 def test_pairs_criteria_and_steps_are_claims_of_their_own() -> None:
     match = Match(prompt="?", pairs=(Pair("bow", "front"), Pair("stern", "")))
-    assert [c.text for c in key_claims(match)] == ["bow front"]
+    assert [c.text for c in match.key_claims()] == ["bow front"]
     criteria = Open(prompt="Why?", criteria=(Criterion("pressure", 1), Criterion("level", 1)))
-    assert [c.answer for c in key_claims(criteria)] == ["pressure", "level"]
-    assert [c.text for c in key_claims(Order(prompt="?", steps=("one", " ", "two")))] == ["one", "two"]
+    assert [c.answer for c in criteria.key_claims()] == ["pressure", "level"]
+    assert [c.text for c in Order(prompt="?", steps=("one", " ", "two")).key_claims()] == ["one", "two"]
 
 
 def test_steps_are_compared_only_where_they_are_surely_found() -> None:

@@ -60,7 +60,7 @@ def test_an_open_item_is_whole_with_criteria_alone() -> None:
 
 def test_every_kind_is_found_by_its_name() -> None:
     assert all(KINDS[name].kind == name for name in KINDS)
-    assert set(KINDS) == {"choice", "true_false", "gap", "open", "match", "order", "note"}
+    assert set(KINDS) == {"choice", "true_false", "gap", "open", "match", "order", "groups", "note"}
 
 
 def test_a_gap_with_a_bank_shows_its_words_by_the_alphabet_and_is_answered_with_one() -> None:

@@ -38,11 +38,12 @@ def test_the_options_of_a_choice_move_only_where_the_assignment_says_so() -> Non
     assert set(orders(TrueFalse(id="t", prompt="?", answer=True))) == {()}
 
 
-@given(st.permutations(range(5)), st.lists(st.integers(0, 4), max_size=5))
+@given(st.permutations(range(5)), st.lists(st.integers(0, 4), min_size=5, max_size=5))
 def test_what_is_shown_and_what_is_written_go_over_into_each_other(order: list[int], chosen: list[int]) -> None:
-    response = {"chosen": chosen, "arranged": chosen, "text": "as it is"}
+    response = {"chosen": chosen, "arranged": chosen, "grouped": chosen, "text": "as it is"}
     assert as_shown(as_written(response, order), order) == response
     assert as_written(response, order)["chosen"] == [order[n] for n in chosen]
+    assert [as_written(response, order)["grouped"][n] for n in order] == chosen
 
 
 @pytest.mark.parametrize("last", ["None of these", "all of the above", "Both of them", "Ninguna de las anteriores"])

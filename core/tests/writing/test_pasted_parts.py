@@ -2,7 +2,7 @@
 
 import pytest
 
-from escuela_core.items import Choice, Match, Order
+from escuela_core.items import Choice, Group, Groups, Match, Order
 from escuela_core.writing.pasting import paste
 from escuela_core.writing.pasting.lines import as_pair, kind_named, plain, read_line
 from escuela_core.writing.pasting.request import request_text
@@ -56,6 +56,7 @@ def test_an_option_without_a_mark_is_not_the_key(raw) -> None:
         ("Fill in the gaps", "gap"),
         ("Match the pairs", "match"),
         ("Put the steps in the right order", "order"),
+        ("Sort these words into two groups", "groups"),
         ("Respuesta abierta", "open"),
         ("The tide", None),
     ],
@@ -76,7 +77,39 @@ def test_kinds_are_known_by_their_names(text, kind) -> None:
 )
 def test_pairs_are_joined_by_arrows_and_equals(text, pair) -> None:
     assert as_pair(text) == pair
-    assert as_pair("bow – front", dashes=True) == ("bow", "front")
+    assert as_pair("bow – front", "match") == ("bow", "front")
+
+
+def test_only_a_group_is_named_before_a_colon() -> None:
+    assert as_pair("Sea: herring, crab", "groups") == ("Sea", "herring, crab")
+    assert as_pair("Sea: herring, crab", "match") is None
+
+
+FISH = (Group("Lake", ("pike", "carp")), Group("Sea", ("herring", "crab")))
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "1. Sort the animals into groups.\nLake: pike, carp\nSea: herring; crab\n",
+        "Type: classify\n1. What lives where?\n- Lake: pike, carp\n- Sea → herring, crab\n",
+        "Clasifica los animales en dos grupos:\nLake: pike, carp\nSea: herring, crab\n\nTrue or false: It is wet.",
+        "Kind | Question | Option A | Option B\nsort into groups | Where? | Lake: pike, carp | Sea: herring, crab\n",
+    ],
+)
+def test_groups_are_read_from_lines_that_begin_with_their_names(text: str) -> None:
+    item = paste(text).items[0]
+    assert isinstance(item, Groups)
+    assert item.groups == FISH
+
+
+def test_more_things_than_an_item_holds_are_left_out_and_said() -> None:
+    things = ", ".join(f"thing {n}" for n in range(9))
+    pasted = paste(f"1. Sort these into groups.\nOne: {things}\nTwo: {things.replace('thing', 'part')}\n")
+    (item,) = pasted.items
+    assert isinstance(item, Groups)
+    assert [len(g.things) for g in item.groups] == [9, 3]
+    assert [r.code for r in pasted.remarks] == ["too_many_things"]
 
 
 def test_emphasis_goes_and_a_gap_s_underscores_stay() -> None:
@@ -116,7 +149,7 @@ def test_an_answer_in_the_asked_for_form_reads_back_whole(lock) -> None:
     form = request_text(lock, count=6).split("\n\nThe time in brackets")[0]
     example = form[form.index("1. [2:05]") :]
     kinds = [item.kind for item in paste(example).items]
-    assert kinds == ["choice", "true_false", "gap", "open", "match", "order"]
+    assert kinds == ["choice", "true_false", "gap", "open", "match", "order", "groups"]
     assert paste(example).items[0].pause_ms == 125_000
     assert isinstance(paste(example).items[4], Match)
 

@@ -16,7 +16,6 @@ from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
 from escuela_core.checking import ItemReport, Mend, check
-from escuela_core.checking.claims import key_claims
 from escuela_core.checking.standing import standing
 from escuela_core.items import Item as CoreItem
 
@@ -69,7 +68,7 @@ def check_items(lesson: Lesson) -> None:
 def _to_be_placed(item: Item) -> CoreItem:
     """The item as it is checked: one of several parts, each said somewhere, is placed after the last of them."""
     core = item.core()
-    open_to_move = not item.pause_by_teacher and core.evidence and len(key_claims(core)) > 1
+    open_to_move = not item.pause_by_teacher and core.evidence and len(core.key_claims()) > 1
     return replace(core, pause_ms=None) if open_to_move else core
 
 

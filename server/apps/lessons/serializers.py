@@ -39,6 +39,11 @@ class PairData(serializers.Serializer[object]):
     right = serializers.CharField(allow_blank=True)
 
 
+class GroupData(serializers.Serializer[object]):
+    name = serializers.CharField(allow_blank=True)
+    things = serializers.ListField(child=serializers.CharField(allow_blank=True))
+
+
 class ItemContent(serializers.Serializer[object]):
     """An item as in the item list file. Documents the shape; core reads and refuses it."""
 
@@ -52,6 +57,7 @@ class ItemContent(serializers.Serializer[object]):
     model_answer = serializers.CharField(required=False, allow_blank=True)
     criteria = CriterionData(many=True, required=False)
     pairs = PairData(many=True, required=False)
+    groups = GroupData(many=True, required=False)
     steps = serializers.ListField(child=serializers.CharField(allow_blank=True), required=False)
     text = serializers.CharField(required=False, allow_blank=True)
     goal = serializers.CharField(required=False, allow_blank=True)

@@ -11,7 +11,7 @@ from django.db.models import Count, Q
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.study.models import Answer, Student
-from escuela_core.items import Choice, Gap, Item, Response, TrueFalse
+from escuela_core.items import Item
 from escuela_core.results.sheet import (
     Advice,
     Cell,
@@ -208,16 +208,9 @@ def _options(item: Item, firsts: list[Answer]) -> list[dict[str, Any]]:
     for answer in firsts:
         counts.update(_words(item, answer.response))
     given = [w for w, _ in counts.most_common(MOST_GIVEN) if w != "?"]
-    if isinstance(item, Choice):
-        known, right = item.shown, set(item.key_texts)
-    elif isinstance(item, TrueFalse):
-        known, right = ["true", "false"], set(item.key_texts)
-    elif isinstance(item, Gap):
-        known = given
-        right = {w for w in known if any(a.outcome == "right" and w in _words(item, a.response) for a in firsts)}
-    else:
-        known = sorted(given)
-        right = set(item.said(Response(arranged=tuple(range(len(item.parts))))))
+    taken = (w for a in firsts if a.outcome == "right" for w in _words(item, a.response))
+    right = {*item.said_right, *taken}
+    known = item.choosable or (sorted(given) if item.said_right else given)
     return [{"text": t, "count": counts[t], "correct": t in right} for t in known] + (
         [{"text": "?", "count": counts["?"], "correct": False}] if counts["?"] else []
     )

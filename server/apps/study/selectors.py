@@ -10,7 +10,7 @@ from apps.assignments.models import frozen
 from apps.lessons.attachments import address_of
 from apps.study.models import Answer, Student
 from apps.study.services import ordering_of, standing_of, watched
-from escuela_core.items import Choice, Item, Match, TrueFalse
+from escuela_core.items import Item
 from escuela_core.study.ordering import Ordering, as_shown
 from escuela_core.study.progress import Standing, Tried, is_done, shows_key, tries_left
 
@@ -18,7 +18,7 @@ from escuela_core.study.progress import Standing, Tried, is_done, shows_key, tri
 KNOWN_ANYWAY = ("waiting", "not_sure", "out_of_time", "read")
 NOTHING_ASKED: dict[str, Any] = {
     "prompt": "",
-    "left": [],
+    "targets": [],
     "options": [],
     "option_image_urls": [],
     "image_url": None,
@@ -71,7 +71,7 @@ def question(item: Item, order: Sequence[int], *, withheld: bool = False) -> dic
         "id": item.id,
         "kind": item.kind,
         "withheld": withheld,
-        "several": isinstance(item, Choice) and len(item.key) > 1,
+        "several": item.several,
         "marks": item.marks,
         "time_limit_s": item.time_limit_s,
         "pause_ms": item.pause_ms or 0,
@@ -80,12 +80,12 @@ def question(item: Item, order: Sequence[int], *, withheld: bool = False) -> dic
 
 
 def _asked(item: Item, order: Sequence[int]) -> dict[str, Any]:
-    options = list(item.options) if isinstance(item, Choice) else []
+    images = item.images
     return {
         "prompt": item.asked,
-        "left": item.left if isinstance(item, Match) else [],
+        "targets": item.targets,
         "options": [item.shown[n] for n in order],
-        "option_image_urls": [address_of(options[n].image) for n in order] if options else [],
+        "option_image_urls": [address_of(images[n]) for n in order] if images else [],
         "image_url": address_of(item.image),
         "image_alt": item.image_alt,
         "sound_url": address_of(item.sound),
@@ -156,13 +156,6 @@ def _told(answer: Answer, order: Sequence[int], *, speaks: bool) -> dict[str, An
 
 def key_of(item: Item, order: Sequence[int]) -> dict[str, Any]:
     """The key and explanation, for when the policy has let them go; options by their places in ``order``."""
-    shown: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "feedback": [], "explanation": item.explanation}
-    if isinstance(item, Choice):
-        shown["correct"] = [place for place, n in enumerate(order) if item.options[n].correct]
-        shown["feedback"] = [item.options[n].feedback for n in order]
-    elif isinstance(item, TrueFalse):
-        shown["truth"] = item.answer
-    else:
-        shown["texts"] = item.key_texts
-    shown["evidence"] = [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in item.evidence]
-    return shown
+    told: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "feedback": []} | item.key_shown(order)
+    evidence = [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in item.evidence]
+    return told | {"explanation": item.explanation, "evidence": evidence}

@@ -33,7 +33,7 @@ class QuestionOut(serializers.Serializer[object]):
     id = serializers.CharField()
     kind = serializers.ChoiceField(tuple(KINDS))
     prompt = serializers.CharField(allow_blank=True)
-    left = serializers.ListField(child=serializers.CharField())
+    targets = serializers.ListField(child=serializers.CharField())
     options = serializers.ListField(child=serializers.CharField())
     several = serializers.BooleanField()
     marks = serializers.FloatField()
@@ -99,6 +99,7 @@ class ResponseData(serializers.Serializer[object]):
     truth = serializers.BooleanField(required=False)
     text = serializers.CharField(required=False)
     arranged = serializers.ListField(child=serializers.IntegerField(), required=False)
+    grouped = serializers.ListField(child=serializers.IntegerField(), required=False)
     not_sure = serializers.BooleanField(required=False)
     out_of_time = serializers.BooleanField(required=False)
 

@@ -152,15 +152,13 @@ SPECTACULAR_SETTINGS = {
         "JobStateEnum": ["waiting", "running", "done", "failed", "cancelled"],
         "StepStateEnum": ["waiting", "running", "done"],
         "AssignmentStateEnum": ["not_yet", "open", "late", "closed"],
-        "ItemKindEnum": ["choice", "true_false", "gap", "open", "match", "order", "note"],
-        "WrittenKindEnum": ["choice", "true_false", "gap", "match", "order", "open"],
-        "MaterialKindEnum": (
-            "glossary warm_up presumed key_points summary_short summary_long gap_text writing_tasks marking_guide"
-        ).split(),
-        "MaterialPlaceEnum": ["before", "during", "after", "teacher"],
+        "ItemKindEnum": "escuela_core.items.KINDS",
+        "WrittenKindEnum": "escuela_core.writing.KINDS",
+        "MaterialKindEnum": "escuela_core.materials.KINDS",
+        "MaterialPlaceEnum": "escuela_core.materials.PLACES",
         "StudyMaterialPlaceEnum": ["before", "during", "after"],
         "ItemPlaceEnum": ["pool", "lesson", "dropped"],
-        "DepthEnum": ["recall", "use", "reason", "extend"],
+        "DepthEnum": "escuela_core.items.model.DEPTHS",
         "CellStateEnum": "not_reached skipped not_sure out_of_time wrong right waiting marked read".split(),
     },
 }

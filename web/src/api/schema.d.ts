@@ -1543,6 +1543,14 @@ export interface components {
             /** Format: date-time */
             received_at: string;
         };
+        GroupData: {
+            name: string;
+            things: string[];
+        };
+        GroupDataRequest: {
+            name: string;
+            things: string[];
+        };
         HostFoundOut: {
             host: string;
             link: string;
@@ -1578,6 +1586,7 @@ export interface components {
             model_answer?: string;
             criteria?: components["schemas"]["CriterionData"][];
             pairs?: components["schemas"]["PairData"][];
+            groups?: components["schemas"]["GroupData"][];
             steps?: string[];
             text?: string;
             goal?: string;
@@ -1605,6 +1614,7 @@ export interface components {
             model_answer?: string;
             criteria?: components["schemas"]["CriterionDataRequest"][];
             pairs?: components["schemas"]["PairDataRequest"][];
+            groups?: components["schemas"]["GroupDataRequest"][];
             steps?: string[];
             text?: string;
             goal?: string;
@@ -1621,7 +1631,7 @@ export interface components {
             evidence?: components["schemas"]["SpanDataRequest"][];
         };
         /** @enum {string} */
-        ItemKindEnum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "note";
+        ItemKindEnum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "groups" | "note";
         /** @description ``open``: still to be decided; ``undecided`` by an error that stops sharing. */
         ItemOut: {
             /** Format: uuid */
@@ -1973,7 +1983,7 @@ export interface components {
             id: string;
             kind: components["schemas"]["ItemKindEnum"];
             prompt: string;
-            left: string[];
+            targets: string[];
             options: string[];
             several: boolean;
             /** Format: double */
@@ -2063,6 +2073,7 @@ export interface components {
             truth?: boolean;
             text?: string;
             arranged?: number[];
+            grouped?: number[];
             not_sure?: boolean;
             out_of_time?: boolean;
         };

@@ -11,7 +11,6 @@ from collections import defaultdict
 from collections.abc import Sequence
 
 from escuela_core.checking.chance import chance, log_odds
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.features import Reading
@@ -22,6 +21,7 @@ from escuela_core.checking.severity import graded
 from escuela_core.checking.support import Said as Spoken
 from escuela_core.checking.support import share_said, support
 from escuela_core.items import Choice, Item
+from escuela_core.items.claim import Claim
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import tells_words
 

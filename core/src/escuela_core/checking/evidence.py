@@ -11,7 +11,7 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from escuela_core.checking.claims import Claim
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import speaks
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import lemmas

@@ -5,12 +5,12 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script, scores
 from escuela_core.checking.features import read_claim
 from escuela_core.checking.findings import Finding
 from escuela_core.checking.verdicts import named_clash
 from escuela_core.items import Item
+from escuela_core.items.claim import Claim
 from escuela_core.language.quantities import quantities
 
 MOST_SENTENCES, FEWEST_WORDS = 5, 4

@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import Facts, Passage, compare
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.comparing.nearness import slot
@@ -15,6 +14,7 @@ from escuela_core.checking.judge import JUDGE_NAMES, judge, judge_figures
 from escuela_core.checking.quoting import quotes
 from escuela_core.checking.ranking import LOOKED_AT, ranked
 from escuela_core.checking.support import ground, support_figures
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import speaks
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder, tells_words

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from escuela_core.checking.severity import Severity
 from escuela_core.items import Item
-from escuela_core.items.model import GAP_MARK
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.placing.pause import inside_word
 from escuela_core.timeline import Span, clock
 from escuela_core.transcripts.model import Transcript
@@ -39,34 +39,29 @@ def form_findings(item: Item) -> list[Finding]:
     if item.image and not item.image_alt.strip():
         message = "Nothing says what the picture shows for those who cannot see it."
         found.append(Finding("no_alternative", "look", message))
-    return found + _part_findings(item)
+    return [*found, *_part_findings(item), *(Finding(code, "error", message) for code, message in item.lacking)]
 
 
 def _part_findings(item: Item) -> list[Finding]:
-    """Options, pairs or steps that are empty or the same; a choice with fewer than two."""
+    """Options, pairs or steps that are empty or the same."""
     found = []
     seen: dict[str, int] = {}
     for number, part in enumerate(item.parts):
         text = " ".join(part.lower().split())
         if not text:
             params = {"letter": _letter(item, number)}
-            message = f"{_PARTS[item.kind]} {params['letter']} is empty."
+            message = f"{item.part_word} {params['letter']} is empty."
             found.append(Finding("empty_option", "error", message, option=number, params=params))
         elif text in seen:
             params = {"first": _letter(item, seen[text]), "letter": _letter(item, number)}
-            message = f"{_PARTS[item.kind]} {params['letter']} is the same as {params['first']}."
+            message = f"{item.part_word} {params['letter']} is the same as {params['first']}."
             found.append(Finding("same_option", "error", message, option=number, params=params))
         seen.setdefault(text, number)
-    if item.kind == "choice" and len(item.parts) < 2:
-        found.append(Finding("too_few_options", "error", "A choice needs two options or more."))
     return found
 
 
-_PARTS = {"choice": "Option", "gap": "Word", "match": "Pair", "order": "Step"}
-
-
 def _letter(item: Item, number: int) -> str:
-    return "abcdefghijklmnopqrstuvwxyz"[number % 26] if item.kind == "choice" else str(number + 1)
+    return "abcdefghijklmnopqrstuvwxyz"[number % 26] if item.lettered else str(number + 1)
 
 
 def pause_findings(

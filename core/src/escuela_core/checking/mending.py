@@ -15,7 +15,7 @@ from escuela_core.checking.comparing.quantities import matches
 from escuela_core.checking.features import Reading
 from escuela_core.checking.findings import Finding
 from escuela_core.checking.judging import Likelihood
-from escuela_core.items import Choice, Gap, Item, Match, Note, Open, Order, TrueFalse
+from escuela_core.items import Choice, Gap, Item, TrueFalse
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.levels import above
 from escuela_core.language.parsing import parsed
@@ -211,22 +211,7 @@ def _worded(item: Item, before: str, after: str) -> Item:
     def put(text: str) -> str:
         return re.sub(rf"(?<!\w){re.escape(before)}(?!\w)", lambda _: after, text, count=1)
 
-    match item:
-        case Choice():
-            options = tuple(replace(o, text=put(o.text)) if o.correct else o for o in item.options)
-            return replace(item, options=options) if options != item.options else replace(item, prompt=put(item.prompt))
-        case Gap():
-            answers = tuple(put(a) for a in item.answers)
-            return replace(item, answers=answers) if answers != item.answers else replace(item, prompt=put(item.prompt))
-        case Open():
-            answer = put(item.model_answer)
-            changed = answer != item.model_answer
-            return replace(item, model_answer=answer) if changed else replace(item, prompt=put(item.prompt))
-        case TrueFalse() | Match() | Order():
-            return replace(item, prompt=put(item.prompt))
-        case Note():
-            return replace(item, text=put(item.text))
-    return item
+    return item.reworded(put)
 
 
 def _plainer(text: str, word: str, level: str) -> str:

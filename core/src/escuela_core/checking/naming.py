@@ -9,10 +9,10 @@ from __future__ import annotations
 
 import re
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import Comparison
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.features import Reading, covered
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import parsed
 from escuela_core.language.quantities import Quantity, quantities
 

@@ -7,7 +7,6 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from escuela_core.checking.alternatives import alternatives
-from escuela_core.checking.claims import Claim, key_claims, option_claims
 from escuela_core.checking.evidence import Scores, Script, best, scores, script_of
 from escuela_core.checking.explained import explanation_findings
 from escuela_core.checking.features import Reading, read_claim
@@ -29,6 +28,7 @@ from escuela_core.checking.twins import Asked, twins
 from escuela_core.checking.verdicts import Reason, Verdict, decide, steps_turned, worst
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import read_ahead
 from escuela_core.language.vectors import encoder, tells_words
 from escuela_core.placing import Whereabouts, place, whereabouts
@@ -132,8 +132,8 @@ class _Rows:
     """The scores of every claim of every item, computed in one go."""
 
     def __init__(self, script: Script, items: Sequence[Item]) -> None:
-        self.keys = [key_claims(item, script.transcript.language) for item in items]
-        self.options = [option_claims(item, script.transcript.language) for item in items]
+        self.keys = [item.key_claims(script.transcript.language) for item in items]
+        self.options = [item.option_claims(script.transcript.language) for item in items]
         every = [c for keys, options in zip(self.keys, self.options, strict=True) for c in (*keys, *options)]
         _read_ahead(script, every)
         self._table: Scores | None = scores(script, every) if every and script.words else None

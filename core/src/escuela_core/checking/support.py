@@ -10,9 +10,9 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.quantities import matches
 from escuela_core.checking.evidence import Script
+from escuela_core.items.claim import Claim
 from escuela_core.language.quantities import Quantity
 from escuela_core.language.terms import lemmas, rarity
 from escuela_core.language.wordnet import kin, stem

@@ -10,7 +10,6 @@ import numpy as np
 from numpy.typing import NDArray
 
 from escuela_core.checking.chance import chance
-from escuela_core.checking.claims import key_claims
 from escuela_core.checking.comparing.aligned import parted
 from escuela_core.checking.features import Reading
 from escuela_core.checking.findings import Finding
@@ -39,7 +38,7 @@ _SHARPNESS, _BESIDE = 12.0, 0.6
 
 def alike(items: Sequence[Item], resting: Sequence[Sequence[Span]], language: str) -> Iterator[tuple[int, int]]:
     """Pairs (later, earlier) of items with the same key and meaning, ``resting`` on whatever spans."""
-    keys = [key_claims(item, language) for item in items]
+    keys = [item.key_claims(language) for item in items]
     texts = [" ".join(c.text for c in claims) or item.asked for item, claims in zip(items, keys, strict=True)]
     answers = [frozenset().union(*(_asked_for(c.answer, language) for c in claims)) for claims in keys]
     if len(items) < 2:

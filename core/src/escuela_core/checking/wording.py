@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Sequence
 
-from escuela_core.checking.claims import key_claims
 from escuela_core.checking.findings import Finding
 from escuela_core.items import Choice, Item
 from escuela_core.language.levels import above, too_long
@@ -83,7 +82,7 @@ def given_away(items: Sequence[Item], language: str) -> dict[int, Finding]:
     asked = [_said(item.asked, language) for item in items]
     found = {}
     for number, item in enumerate(items):
-        claims = [c for c in key_claims(item, language) if c.given and item.kind in ("choice", "gap", "open")]
+        claims = [c for c in item.key_claims(language) if c.given]
         answer = frozenset().union(*(_said(c.answer, language) for c in claims))
         if len(claims) != 1 or not answer:
             continue

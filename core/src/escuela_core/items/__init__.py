@@ -1,6 +1,20 @@
 """The kinds of item, what makes one whole, and the item list file."""
 
-from escuela_core.items.kinds import KINDS, Choice, Criterion, Gap, Match, Note, Open, Option, Order, Pair, TrueFalse
+from escuela_core.items.kinds import (
+    KINDS,
+    Choice,
+    Criterion,
+    Gap,
+    Group,
+    Groups,
+    Match,
+    Note,
+    Open,
+    Option,
+    Order,
+    Pair,
+    TrueFalse,
+)
 from escuela_core.items.model import Item, Response, ResponseShapeError
 from escuela_core.items.reading import item_from_json, item_to_json, items_from_json
 
@@ -9,6 +23,8 @@ __all__ = [
     "Choice",
     "Criterion",
     "Gap",
+    "Group",
+    "Groups",
     "Item",
     "Match",
     "Note",

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from random import Random
-from typing import Any, ClassVar, Literal
+from typing import Any, ClassVar, Literal, Self
 
 from escuela_core.errors import EscuelaError
+from escuela_core.items.claim import Claim
 from escuela_core.timeline import Span
 
 Depth = Literal["recall", "use", "reason", "extend"]
 Purpose = Literal["check", "predict"]
 DEPTHS: tuple[Depth, ...] = ("recall", "use", "reason", "extend")
-GAP_MARK = "___"
 
 
 class ResponseShapeError(EscuelaError):
@@ -25,13 +25,14 @@ class ResponseShapeError(EscuelaError):
 
 @dataclass(frozen=True, slots=True)
 class Response:
-    """What a student gave: option numbers, a truth value, text, or numbers in order; ``not_sure`` or
-    ``out_of_time`` instead of any."""
+    """What a student gave: option numbers, a truth value, text, numbers in order, or for each thing the number of its
+    group; ``not_sure`` or ``out_of_time`` instead of any."""
 
     chosen: tuple[int, ...] = ()
     truth: bool | None = None
     text: str = ""
     arranged: tuple[int, ...] = ()
+    grouped: tuple[int, ...] = ()
     not_sure: bool = False
     out_of_time: bool = False
 
@@ -45,8 +46,14 @@ class Item:
     """
 
     kind: ClassVar[str]
+    own_keys: ClassVar[set[str]]
     is_marked: ClassVar[bool] = True
     waits: ClassVar[bool] = False
+    # Which field holds the words the student reads first.
+    asked_in: ClassVar[str] = "prompt"
+    # What one of its parts is called, and whether parts are told apart by letters.
+    part_word: ClassVar[str] = "Part"
+    lettered: ClassVar[bool] = False
     id: str = ""
     explanation: str = ""
     marks: float = 1.0
@@ -60,10 +67,21 @@ class Item:
     image_alt: str = ""
     sound: str = ""
 
+    @classmethod
+    def read(cls, data: dict[str, Any], path: str, shared: dict[str, Any]) -> Self:
+        """An item of its kind; ``shared`` is what every item has. Raises ItemShapeError."""
+        raise NotImplementedError
+
+    def own_json(self) -> dict[str, Any]:
+        """The keys of its kind in the item list file."""
+        raise NotImplementedError
+
+    # Whole
+
     @property
     def asked(self) -> str:
         """The words the student reads first."""
-        raise NotImplementedError
+        return str(getattr(self, self.asked_in))
 
     @property
     def has_key(self) -> bool:
@@ -76,22 +94,41 @@ class Item:
         return ()
 
     @property
+    def lacking(self) -> list[tuple[str, str]]:
+        """What its kind needs and it has not, beyond a question, a key and parts: codes of findings and sentences."""
+        return []
+
+    # Before a student
+
+    @property
     def shown(self) -> list[str]:
         """What stands below the question to choose from or to arrange, as it is written."""
         return []
+
+    @property
+    def targets(self) -> list[str]:
+        """What the things shown are put to, which never move: the left of pairs, the names of groups."""
+        return []
+
+    @property
+    def images(self) -> list[str]:
+        """The picture of each thing shown; empty where it has none, nothing where the kind takes none."""
+        return []
+
+    @property
+    def several(self) -> bool:
+        """Whether more than one of the things shown may be chosen."""
+        return False
 
     def order(self, chance: Random, *, shuffle: bool) -> list[int]:
         """Which of ``shown`` stands at each place before one student; ``shuffle`` is asked of choices alone."""
         return list(range(len(self.shown)))
 
-    @property
-    def key_texts(self) -> list[str]:
-        """The right answer in words."""
-        raise NotImplementedError
+    def key_shown(self, order: Sequence[int]) -> dict[str, Any]:
+        """The key to a student who sees ``shown`` in ``order``: right words, places that are right, or a truth."""
+        return {"texts": self.key_texts}
 
-    def own_json(self) -> dict[str, Any]:
-        """The keys of its kind in the item list file."""
-        raise NotImplementedError
+    # Answered
 
     def response(self, data: dict[str, Any]) -> Response:
         """A response as its kind takes it. Raises ResponseShapeError."""
@@ -104,3 +141,52 @@ class Item:
     def said(self, response: Response) -> list[str]:
         """The words of a response, one text for each thing chosen or given."""
         raise NotImplementedError
+
+    @property
+    def choosable(self) -> list[str]:
+        """All that ``said`` can say, where only so much can be answered; empty where anything can."""
+        return []
+
+    @property
+    def said_right(self) -> list[str]:
+        """What ``said`` says of a right response; empty where many texts count."""
+        return []
+
+    # Checked
+
+    @property
+    def key_texts(self) -> list[str]:
+        """The right answer in words."""
+        raise NotImplementedError
+
+    def claims(self) -> list[Claim]:
+        """The claims it stands or falls by; several where several options are right, for pairs and for steps."""
+        return []
+
+    def wrong_claims(self) -> list[Claim]:
+        """What it offers as wrong, each as a claim."""
+        return []
+
+    def key_claims(self, language: str = "en") -> list[Claim]:
+        """``claims`` in the language of the talk."""
+        return [replace(claim, language=language) for claim in self.claims()]
+
+    def option_claims(self, language: str = "en") -> list[Claim]:
+        """``wrong_claims`` in the language of the talk."""
+        return [replace(claim, language=language) for claim in self.wrong_claims()]
+
+    # Changed
+
+    def reworded(self, change: Callable[[str], str]) -> Self:
+        """With ``change`` made to its key, or to its question where that leaves the key as it is."""
+        changed = self.key_reworded(change)
+        asked: dict[str, Any] = {self.asked_in: change(self.asked)}
+        return changed if changed != self else replace(self, **asked)
+
+    def key_reworded(self, change: Callable[[str], str]) -> Self:
+        """With ``change`` made to the words of its key."""
+        return self
+
+    def halves(self) -> tuple[Self, Self] | None:
+        """Two that together ask what it asks, marks and id left alone; None where it does not come apart."""
+        return None

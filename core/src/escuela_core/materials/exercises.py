@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Sequence
 
 from escuela_core.items import Item, Open
-from escuela_core.items.model import GAP_MARK
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.parsing import parsed, parsed_all, speaks
 from escuela_core.language.terms import content_words, is_content, rarity

@@ -14,7 +14,8 @@ from typing import Any
 
 from escuela_core.items import Item
 
-_NUMBERED = ("chosen", "arranged")
+# What names places by their numbers, and what says something of each place in turn.
+_NAMING, _IN_TURN = ("chosen", "arranged"), ("grouped",)
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,17 +33,26 @@ class Ordering:
 
 
 def as_written(data: dict[str, Any], order: Sequence[int]) -> dict[str, Any]:
-    """A response that names places as shown (and fits its item), in the item's own numbers."""
-    return _renumbered(data, list(order))
+    """A response to what was shown (and that fits its item), in the item's own numbers."""
+    return _renumbered(data, list(order), _inverse(order))
 
 
 def as_shown(data: dict[str, Any], order: Sequence[int]) -> dict[str, Any]:
     """The other way round."""
+    return _renumbered(data, _inverse(order), list(order))
+
+
+def _inverse(order: Sequence[int]) -> list[int]:
     places = [0] * len(order)
     for place, number in enumerate(order):
         places[number] = place
-    return _renumbered(data, places)
+    return places
 
 
-def _renumbered(data: dict[str, Any], numbers: list[int]) -> dict[str, Any]:
-    return {key: [numbers[n] for n in value] if key in _NUMBERED else value for key, value in data.items()}
+def _renumbered(data: dict[str, Any], numbers: Sequence[int], back: Sequence[int]) -> dict[str, Any]:
+    def changed(key: str, value: Any) -> Any:
+        if key in _NAMING:
+            return [numbers[n] for n in value]
+        return [value[n] for n in back] if key in _IN_TURN else value
+
+    return {key: changed(key, value) for key, value in data.items()}

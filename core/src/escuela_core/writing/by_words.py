@@ -14,7 +14,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
 
 from escuela_core.items import Choice, Gap, Item, Option, Order
-from escuela_core.items.model import GAP_MARK
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.transcripts.model import Sentence
 

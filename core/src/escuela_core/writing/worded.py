@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator, Sequence
 
 from escuela_core.items import Gap, Item
-from escuela_core.items.model import GAP_MARK
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.transcripts.model import Sentence
 from escuela_core.writing.by_words import says
 

@@ -12,8 +12,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.evidence import Script
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import parsed, speaks
 from escuela_core.language.terms import lemma_of
 from escuela_core.language.vectors import Vectors, Worded, encoder

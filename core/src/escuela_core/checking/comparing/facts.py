@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing import degrees, names, opposites, polarity, quantities, roles
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import speaks
 
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 
 import re
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
+from escuela_core.items.claim import Claim
 from escuela_core.language.terms import names
 
 _TWO_CAPITALS = re.compile(r"(?=\b([A-Z][\w'’-]+) ([A-Z][\w'’-]+))")

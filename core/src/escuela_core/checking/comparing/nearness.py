@@ -6,9 +6,9 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.passage import Passage, Place
 from escuela_core.checking.comparing.standing import standing
+from escuela_core.items.claim import Claim
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
 

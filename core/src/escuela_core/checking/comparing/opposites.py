@@ -5,9 +5,9 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import TYPE_CHECKING
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
+from escuela_core.items.claim import Claim
 from escuela_core.language.parsing import parsed
 from escuela_core.language.terms import is_negation
 from escuela_core.language.wordnet import near, opposites

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from escuela_core.checking.claims import Claim
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
+from escuela_core.items.claim import Claim
 from escuela_core.language.quantities import Quantity, quantities
 
 

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from random import Random
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
+from escuela_core.items.claim import Claim, answered
 from escuela_core.items.kinds.arranged import options_shuffled
 from escuela_core.items.model import Item, Response, ResponseShapeError
 
@@ -30,6 +31,8 @@ _OPTION_KEYS = {"text", "correct", "feedback", "image"}
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Choice(Item):
     kind: ClassVar[str] = "choice"
+    part_word: ClassVar[str] = "Option"
+    lettered: ClassVar[bool] = True
     own_keys: ClassVar[set[str]] = {"prompt", "options"}
     prompt: str
     options: tuple[Option, ...]
@@ -55,10 +58,6 @@ class Choice(Item):
         return {"prompt": self.prompt, "options": options}
 
     @property
-    def asked(self) -> str:
-        return self.prompt
-
-    @property
     def key(self) -> tuple[int, ...]:
         return tuple(i for i, option in enumerate(self.options) if option.correct)
 
@@ -80,6 +79,55 @@ class Choice(Item):
     @property
     def key_texts(self) -> list[str]:
         return [self.options[i].text for i in self.key]
+
+    @property
+    def images(self) -> list[str]:
+        return [o.image for o in self.options]
+
+    @property
+    def several(self) -> bool:
+        return len(self.key) > 1
+
+    @property
+    def lacking(self) -> list[tuple[str, str]]:
+        few = len(self.options) < 2
+        return [("too_few_options", "A choice needs two options or more.")] if few else []
+
+    def key_shown(self, order: Sequence[int]) -> dict[str, Any]:
+        return {
+            "correct": [place for place, n in enumerate(order) if self.options[n].correct],
+            "feedback": [self.options[n].feedback for n in order],
+        }
+
+    @property
+    def choosable(self) -> list[str]:
+        return self.shown
+
+    @property
+    def said_right(self) -> list[str]:
+        return self.key_texts
+
+    def claims(self) -> list[Claim]:
+        return [answered(self.prompt, self.options[i].text, i) for i in self.key]
+
+    def wrong_claims(self) -> list[Claim]:
+        wrong = [(i, o.text) for i, o in enumerate(self.options) if not o.correct and o.text.strip()]
+        return [answered(self.prompt, text, i) for i, text in wrong]
+
+    def key_reworded(self, change: Callable[[str], str]) -> Choice:
+        options = tuple(replace(o, text=change(o.text)) if o.correct else o for o in self.options)
+        return replace(self, options=options)
+
+    def halves(self) -> tuple[Choice, Choice] | None:
+        """Some of the keys in each, every wrong option in both."""
+        if not self.several:
+            return None
+        middle = (len(self.key) + 1) // 2
+        first, second = (
+            replace(self, options=tuple(o for n, o in enumerate(self.options) if not o.correct or n in mine))
+            for mine in (self.key[:middle], self.key[middle:])
+        )
+        return first, second
 
     def response(self, data: dict[str, Any]) -> Response:
         chosen = data.get("chosen")

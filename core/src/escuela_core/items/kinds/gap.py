@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
+from escuela_core.items.claim import GAP_MARK, Claim, answered
 from escuela_core.items.kinds.typed import same_answer, typed
-from escuela_core.items.model import GAP_MARK, Item, Response
+from escuela_core.items.model import Item, Response
 
 MOST_ANSWERS, MOST_BANK = 30, 20
 
@@ -17,6 +19,7 @@ class Gap(Item):
     """``bank`` holds the wrong words that the first filling is offered among; where it is empty students type."""
 
     kind: ClassVar[str] = "gap"
+    part_word: ClassVar[str] = "Word"
     own_keys: ClassVar[set[str]] = {"prompt", "answers", "bank"}
     prompt: str
     answers: tuple[str, ...]
@@ -31,10 +34,6 @@ class Gap(Item):
     def own_json(self) -> dict[str, Any]:
         own: dict[str, Any] = {"prompt": self.prompt, "answers": list(self.answers)}
         return own | ({"bank": list(self.bank)} if self.bank else {})
-
-    @property
-    def asked(self) -> str:
-        return self.prompt
 
     @property
     def has_key(self) -> bool:
@@ -52,6 +51,16 @@ class Gap(Item):
     @property
     def key_texts(self) -> list[str]:
         return list(self.answers)
+
+    def claims(self) -> list[Claim]:
+        whole = bool(self.answers) and self.answers[0].strip() and self.prompt.replace(GAP_MARK, "").strip()
+        return [answered(self.prompt, self.answers[0])] if whole else []
+
+    def wrong_claims(self) -> list[Claim]:
+        return [answered(self.prompt, w) for w in self.bank if w.strip()] if GAP_MARK in self.prompt else []
+
+    def key_reworded(self, change: Callable[[str], str]) -> Gap:
+        return replace(self, answers=tuple(change(a) for a in self.answers))
 
     def response(self, data: dict[str, Any]) -> Response:
         return typed(data)

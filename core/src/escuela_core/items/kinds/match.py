@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from random import Random
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
+from escuela_core.items.claim import Claim, joined
 from escuela_core.items.kinds.arranged import arranged, share_in_place, shuffled
 from escuela_core.items.model import Item, Response
+from escuela_core.items.splitting import cut
 
 MOST_PAIRS = 12
 
@@ -23,6 +25,7 @@ class Pair:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Match(Item):
     kind: ClassVar[str] = "match"
+    part_word: ClassVar[str] = "Pair"
     own_keys: ClassVar[set[str]] = {"prompt", "pairs"}
     prompt: str
     pairs: tuple[Pair, ...]
@@ -39,15 +42,11 @@ class Match(Item):
         return {"prompt": self.prompt, "pairs": [{"left": p.left, "right": p.right} for p in self.pairs]}
 
     @property
-    def asked(self) -> str:
-        return self.prompt
-
-    @property
     def has_key(self) -> bool:
         return len(self.pairs) > 1
 
     @property
-    def left(self) -> list[str]:
+    def targets(self) -> list[str]:
         return [p.left for p in self.pairs]
 
     @property
@@ -64,6 +63,17 @@ class Match(Item):
     @property
     def key_texts(self) -> list[str]:
         return [f"{p.left} → {p.right}" for p in self.pairs]
+
+    @property
+    def said_right(self) -> list[str]:
+        return self.key_texts
+
+    def claims(self) -> list[Claim]:
+        return [joined(p.left, p.right) for p in self.pairs if p.left.strip() and p.right.strip()]
+
+    def halves(self) -> tuple[Match, Match] | None:
+        pairs = cut(self.pairs)
+        return pairs and (replace(self, pairs=pairs[0]), replace(self, pairs=pairs[1]))
 
     def response(self, data: dict[str, Any]) -> Response:
         return arranged(data, len(self.pairs))

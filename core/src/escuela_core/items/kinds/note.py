@@ -13,6 +13,7 @@ from escuela_core.items.model import Item, Response, ResponseShapeError
 class Note(Item):
     kind: ClassVar[str] = "note"
     is_marked: ClassVar[bool] = False
+    asked_in: ClassVar[str] = "text"
     own_keys: ClassVar[set[str]] = {"text"}
     text: str
 
@@ -22,10 +23,6 @@ class Note(Item):
 
     def own_json(self) -> dict[str, Any]:
         return {"text": self.text}
-
-    @property
-    def asked(self) -> str:
-        return self.text
 
     @property
     def has_key(self) -> bool:

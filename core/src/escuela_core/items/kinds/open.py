@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
+from escuela_core.items.claim import Claim, answered
 from escuela_core.items.kinds.typed import typed
 from escuela_core.items.model import Item, Response
+from escuela_core.items.splitting import cut
 
 MOST_CRITERIA = 20
 
@@ -47,16 +50,23 @@ class Open(Item):
         return {"prompt": self.prompt, "model_answer": self.model_answer} | ({"criteria": criteria} if criteria else {})
 
     @property
-    def asked(self) -> str:
-        return self.prompt
-
-    @property
     def has_key(self) -> bool:
         return bool(self.model_answer.strip() or self.criteria)
 
     @property
     def key_texts(self) -> list[str]:
         return [self.model_answer] if self.model_answer else [c.text for c in self.criteria]
+
+    def claims(self) -> list[Claim]:
+        texts = [self.model_answer] if self.model_answer.strip() else [c.text for c in self.criteria]
+        return [answered(self.prompt, text) for text in texts if text.strip()]
+
+    def key_reworded(self, change: Callable[[str], str]) -> Open:
+        return replace(self, model_answer=change(self.model_answer))
+
+    def halves(self) -> tuple[Open, Open] | None:
+        criteria = cut(self.criteria, fewest=1)
+        return criteria and (replace(self, criteria=criteria[0]), replace(self, criteria=criteria[1]))
 
     def response(self, data: dict[str, Any]) -> Response:
         return typed(data)

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from random import Random
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
+from escuela_core.items.claim import Claim
 from escuela_core.items.kinds.arranged import arranged, share_in_place, shuffled
 from escuela_core.items.model import Item, Response
+from escuela_core.items.splitting import cut
 
 MOST_STEPS = 12
 
@@ -17,6 +19,7 @@ MOST_STEPS = 12
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Order(Item):
     kind: ClassVar[str] = "order"
+    part_word: ClassVar[str] = "Step"
     own_keys: ClassVar[set[str]] = {"prompt", "steps"}
     prompt: str
     steps: tuple[str, ...]
@@ -29,10 +32,6 @@ class Order(Item):
 
     def own_json(self) -> dict[str, Any]:
         return {"prompt": self.prompt, "steps": list(self.steps)}
-
-    @property
-    def asked(self) -> str:
-        return self.prompt
 
     @property
     def has_key(self) -> bool:
@@ -52,6 +51,17 @@ class Order(Item):
     @property
     def key_texts(self) -> list[str]:
         return list(self.steps)
+
+    @property
+    def said_right(self) -> list[str]:
+        return self.said(Response(arranged=tuple(range(len(self.steps)))))
+
+    def claims(self) -> list[Claim]:
+        return [Claim(step, "", step) for step in self.steps if step.strip()]
+
+    def halves(self) -> tuple[Order, Order] | None:
+        steps = cut(self.steps)
+        return steps and (replace(self, steps=steps[0]), replace(self, steps=steps[1]))
 
     def response(self, data: dict[str, Any]) -> Response:
         return arranged(data, len(self.steps))

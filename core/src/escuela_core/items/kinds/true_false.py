@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
+from escuela_core.items.claim import Claim
 from escuela_core.items.model import Item, Response, ResponseShapeError
 
 
@@ -27,16 +29,26 @@ class TrueFalse(Item):
         return {"prompt": self.prompt, "answer": self.answer}
 
     @property
-    def asked(self) -> str:
-        return self.prompt
-
-    @property
     def has_key(self) -> bool:
         return self.answer is not None
 
     @property
     def key_texts(self) -> list[str]:
         return [] if self.answer is None else [str(self.answer).lower()]
+
+    @property
+    def choosable(self) -> list[str]:
+        return ["true", "false"]
+
+    @property
+    def said_right(self) -> list[str]:
+        return self.key_texts
+
+    def key_shown(self, order: Sequence[int]) -> dict[str, Any]:
+        return {"truth": self.answer}
+
+    def claims(self) -> list[Claim]:
+        return [] if self.answer is None else [Claim(self.prompt, "", self.prompt, denied=not self.answer)]
 
     def response(self, data: dict[str, Any]) -> Response:
         if set(data) != {"truth"} or not isinstance(data["truth"], bool):

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
 from escuela_core.items import Gap
-from escuela_core.items.model import GAP_MARK
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.quantities import is_unit
 from escuela_core.language.terms import is_content, rarity

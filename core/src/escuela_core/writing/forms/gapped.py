@@ -7,7 +7,7 @@ import re
 from collections.abc import Iterator
 
 from escuela_core.items import Gap
-from escuela_core.items.model import GAP_MARK
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
 from escuela_core.language.parsing import parsed
 from escuela_core.language.terms import is_content

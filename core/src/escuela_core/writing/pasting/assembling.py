@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from escuela_core.writing.pasting.block import Block, Option, Reading, set_plain
 from escuela_core.writing.pasting.keylist import give_keys
-from escuela_core.writing.pasting.lines import KEY_ENTRY, Line, as_pair, kind_named
+from escuela_core.writing.pasting.lines import KEY_ENTRY, PAIRED, Line, as_pair, kind_named
 from escuela_core.writing.pasting.times import Place, place_in, taken_out
 from escuela_core.writing.pasting.walk import Walk
 
@@ -58,7 +58,7 @@ class _Assembler(Walk):
         return not block.is_answered and (not block.prompt or below)
 
     def _question(self, line: Line) -> None:
-        if self.block is not None and self.kind_in_force() == "match" and (pair := as_pair(line.text, dashes=True)):
+        if self.block is not None and self.kind_in_force() in PAIRED and (pair := self.pair_in(self.block, line.text)):
             self.add_pair(self.block, line, pair)
             return
         if self._is_part_of_block(line):
@@ -108,8 +108,8 @@ class _Assembler(Walk):
         if line.mark == "a" and line.end == ":" and self._is_answer_line(line):
             self._label(Line(line.number, "label", line.text, label="key"))
             return
-        pair = as_pair(line.text)
-        if pair and self.kind_in_force() in ("match", "") and not line.right:
+        pair = self.pair_in(self.block, line.text) or (as_pair(line.text) if not self.kind_in_force() else None)
+        if pair and not line.right:
             self.add_pair(self.block, line, pair)
             return
         self.block.options.append(Option(line.number, line.text, line.mark, line.right, line.bold))
@@ -202,8 +202,9 @@ class _Assembler(Walk):
         if place and not left:
             self._time_alone(line, place)
             return
-        pair = as_pair(text)
-        if self.block is not None and pair and (self.kind_in_force() == "match" or self.block.pairs):
+        pair = self.pair_in(self.block, text) if self.block is not None else None
+        pair = pair or (as_pair(text) if self.block is not None and self.block.pairs else None)
+        if self.block is not None and pair and not self._begins_question(line):
             self.add_pair(self.block, line, pair)
             return
         bare = re.match(r"^(true|false|verdadero|falso)\.?$", text, re.IGNORECASE)
@@ -213,7 +214,7 @@ class _Assembler(Walk):
         if self.block is not None and self.block.prompt and not self.block.options and self.kind_in_force() == "order":
             self._option(Line(line.number, "option", text, mark="-"))
             return
-        wants_more = self.block is None and self.kind in ("match", "order")
+        wants_more = self.block is None and self.kind in (*PAIRED, "order")
         if wants_more or (self._begins_question(line) and (self.block is None or self.block.prompt)):
             self.open("")
             self.ask(line.number, text)
@@ -245,10 +246,10 @@ class _Assembler(Walk):
 
     def _is_listed(self, block: Block, line: Line) -> bool:
         """Lines without marks below a question are its pairs, its steps, or options of which one is the key."""
-        if not block.prompt or block.is_answered and not block.pairs:
+        if not block.prompt or block.is_answered and not block.pairs or self._begins_question(line):
             return False
         kind = self.kind_in_force() or kind_named(" ".join(block.prompt)) or ""
-        if kind == "match" and as_pair(line.text, dashes=True):
+        if kind in PAIRED and as_pair(line.text, kind):
             return True
         if self.listing >= line.number:
             return True
@@ -263,7 +264,8 @@ class _Assembler(Walk):
         return self.listing >= line.number
 
     def _listed_line(self, block: Block, line: Line) -> None:
-        pair = as_pair(line.text, dashes=self.kind_in_force() == "match") if self.listing < line.number else None
+        kind = self.kind_in_force() or kind_named(" ".join(block.prompt)) or ""
+        pair = as_pair(line.text, kind if kind in PAIRED else "") if self.listing < line.number else None
         if pair:
             self.add_pair(block, line, pair)
             return
@@ -290,6 +292,9 @@ class _Assembler(Walk):
         if re.match(r"^(?:true or false|verdadero o falso|t/f|v/f)\s*[:?.]", line.text, re.IGNORECASE):
             return True
         after = self.after(line)
+        named = kind_named(line.text)
+        if after is not None and named in PAIRED and as_pair(after.text, named) and not as_pair(line.text):
+            return True
         block = self.block
         first_option = after is not None and after.sort == "option" and after.mark in ("a", "o", "-")
         done = block is not None and (block.is_answered or (self.gap_before and bool(block.options)))

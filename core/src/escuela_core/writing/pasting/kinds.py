@@ -5,10 +5,12 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
-from escuela_core.items import Choice, Criterion, Gap, Item, Match, Open, Option, Order, Pair, TrueFalse
+from escuela_core.items import Choice, Criterion, Gap, Group, Groups, Item, Match, Open, Option, Order, Pair, TrueFalse
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.items.kinds.choice import MOST_OPTIONS
+from escuela_core.items.kinds.groups import MOST_GROUPS, MOST_THINGS
 from escuela_core.items.kinds.typed import same_answer
-from escuela_core.items.model import DEPTHS, GAP_MARK
+from escuela_core.items.model import DEPTHS
 from escuela_core.items.shape import LONGEST_TEXT
 from escuela_core.timeline import Span
 from escuela_core.writing.pasting.block import Block
@@ -57,8 +59,8 @@ def item_of(block: Block) -> tuple[Item | None, Remarks]:
 def _kind_of(block: Block, prompt: str) -> str:
     key = block.key[0][1] if block.key else ""
     texts = [o.text for o in block.options]
-    if block.pairs and len(block.pairs) > 1 and block.kind in ("match", ""):
-        return "match"
+    if len(block.pairs) > 1:
+        return "groups" if "groups" in (block.kind, kind_named(prompt)) else "match"
     if texts and len(texts) == 2 and _truths(texts):
         return "true_false"
     if block.kind == "order" or (texts and not block.kind and kind_named(prompt) == "order" and _is_sequence(block)):
@@ -247,6 +249,19 @@ def _match(block: Block, prompt: str) -> tuple[Item, Remarks]:
     return Match(prompt=prompt or "?", pairs=pairs, **_shared(block)), []  # type: ignore[arg-type]
 
 
+def _groups(block: Block, prompt: str) -> tuple[Item, Remarks]:
+    rows = [(name, re.split(r"\s*;\s*" if ";" in things else r"\s*,\s*", things)) for name, things in block.pairs]
+    groups = [Group(name, tuple(t for t in things if t)) for name, things in rows]
+    over = len(groups) > MOST_GROUPS or sum(len(g.things) for g in groups) > MOST_THINGS
+    remarks = [Remark(min(block.lines), "too_many_things")] if over else []
+    left = MOST_THINGS
+    kept = []
+    for group in groups[:MOST_GROUPS]:
+        kept.append(Group(group.name, group.things[:left]))
+        left -= len(kept[-1].things)
+    return Groups(prompt=prompt, groups=tuple(kept), **_shared(block)), remarks  # type: ignore[arg-type]
+
+
 def _order(block: Block, prompt: str) -> tuple[Item, Remarks]:
     texts = [o.text for o in block.options]
     key = block.key[0][1] if block.key else ""
@@ -279,4 +294,12 @@ def _sorted(block: Block, key: str) -> list[str]:
     return found if sorted(found) == sorted(texts) else []
 
 
-_MAKERS = {"choice": _choice, "true_false": _true_false, "gap": _gap, "open": _open, "match": _match, "order": _order}
+_MAKERS = {
+    "choice": _choice,
+    "true_false": _true_false,
+    "gap": _gap,
+    "open": _open,
+    "match": _match,
+    "order": _order,
+    "groups": _groups,
+}

@@ -45,6 +45,8 @@ KIND_WORDS: dict[str, str] = {
     "match": r"match(?:ing)?(?: (?:pairs|the following))?|pair up|relaciona(?:r)?|empareja(?:r)?|emparejamiento|une",
     "order": r"(?:put |arrange |sort )?(?:[\w ]{0,24} )?(?:in|into) (?:the )?(?:right |correct )?order|order(?:ing)?"
     r"|sequenc(?:e|ing)|ordena(?:r|ci[oó]n)?|secuencia",
+    "groups": r"(?:sort(?:ing)?|put|divide|arrange)(?: \S+){0,6} into (?:[\w']+ ){0,4}(?:groups|categories)"
+    r"|categori[sz](?:e|ing|ation)|classif(?:y|ying|ication)|clasifica(?:r|ci[oó]n)?|agrupa(?:r|ci[oó]n)?",
     "open": r"open(?:[- ]ended)?(?: (?:questions?|answers?))?|(?:short|long)[- ]answers?|essay|discussion|free[- ]text"
     r"|(?:preguntas? )?abiertas?|respuesta (?:abierta|corta|larga|breve)|desarrollo|reflexi[oó]n",
     "note": r"notes?|nota",
@@ -63,6 +65,7 @@ _LETTERED = re.compile(
 _BULLET = re.compile(r"^(?P<bullet>[-–—*•·▪◦‣+►»])\s+(?P<rest>\S.*)$")
 _PAIR = re.compile(r"^(?P<left>.{0,120}?\S)\s*(?:→|->|=>|-->|⟶|↔|<->|\s=\s|\s::?\s|\s\|\s)\s*(?P<right>\S.*)$")
 _DASHED = re.compile(r"^(?P<left>.{1,80}?\S)\s+[-–—]\s+(?P<right>\S.*)$")
+_NAMED = re.compile(r"^(?P<left>[^:：]{1,80}?)\s*[:：]\s*(?P<right>\S.*)$")
 _KEYS_HEADING = re.compile(
     r"^(?:the )?(?:correct )?(?:answers|answer ?(?:key|sheet)|key|solutions|respuestas(?: correctas)?"
     r"|claves?(?: de respuestas)?|solucionario|soluciones|hoja de respuestas)"
@@ -267,7 +270,13 @@ def _marked(line: Line) -> Line:
     )
 
 
-def as_pair(text: str, *, dashes: bool = False) -> tuple[str, str] | None:
-    """Left and right of a line that joins two things; by a dash too where ``dashes`` says that pairs are expected."""
-    match = _PAIR.match(text) or (_DASHED.match(text) if dashes else None)
+# The kinds written as two things joined in a line.
+PAIRED = ("match", "groups")
+
+
+def as_pair(text: str, kind: str = "") -> tuple[str, str] | None:
+    """Left and right of a line that joins two things; by a dash too where the ``kind`` expects pairs, and by a colon
+    where it expects the name of a group and its things."""
+    match = _PAIR.match(text) or (_DASHED.match(text) if kind in PAIRED else None)
+    match = match or (_NAMED.match(text) if kind == "groups" else None)
     return (match["left"].strip(), match["right"].strip()) if match else None

@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from escuela_core.checking import check
-from escuela_core.checking.claims import key_claims
 from escuela_core.checking.report import Evidence, ItemReport
 from escuela_core.items import Item
 from escuela_core.placing import place
@@ -46,7 +45,7 @@ def _located(item: Item, report: ItemReport, transcript: Transcript, silences: S
         pause_ms = None if item.pause_ms is None else min(item.pause_ms, transcript.duration_ms)
         return Located(replace(item, pause_ms=pause_ms), given, found=False)
     # What has several parts rests on the sentences of all of them.
-    several = len(key_claims(item, transcript.language)) > 1
+    several = len(item.key_claims(transcript.language)) > 1
     spans = tuple(sorted(report.parts)) if several else (best.span,)
     pause = place(spans, transcript, silences, purpose=item.purpose)
     return Located(replace(item, evidence=spans, pause_ms=pause.at_ms), given, found=True)

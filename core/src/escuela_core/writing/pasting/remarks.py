@@ -14,6 +14,7 @@ SENTENCES = {
     "several_gaps": "An item has one gap; this text has several.",
     "no_filling": "It is not said what fills the gap.",
     "order_unclear": "The key “{key}” does not name every step once.",
+    "too_many_things": "There are more things than one item holds; the first were taken.",
     "no_order": "No order is given as right; the steps stand as they were written.",
 }
 

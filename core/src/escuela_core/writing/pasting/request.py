@@ -7,7 +7,8 @@ from escuela_core.transcripts.model import Transcript
 
 _REQUESTS = {
     "en": """Write {count} questions on the transcript below, for students who hear it once.
-Mix these kinds: one right option, true or false, a gap (___), an open answer, pairs to match, steps in order.
+Mix these kinds: one right option, true or false, a gap (___), an open answer, pairs to match, steps in order,
+things to sort into groups.
 Ask only about what is said, never about greetings or about what is only shown. Change the wording; do not quote.
 Wrong options must be of the same sort as the right one and plainly wrong by the transcript.
 Answer in exactly this form, nothing before or after it:
@@ -32,18 +33,23 @@ Model answer: …
 - … -> …
 - … -> …
 
-6. [6:30] Put the steps in order.
+6. [6:30] Put the steps in order, things to sort into groups.
 a) …
 b) …
 c) …
 Correct order: c, a, b
+
+7. [7:10] Sort … into groups.
+- …: …, …
+- …: …, …
 
 The time in brackets is when the sentence that answers the question has just been spoken.
 
 Transcript:
 """,
     "es": """Escribe {count} preguntas sobre la transcripción de abajo, para estudiantes que la oyen una vez.
-Mezcla estos tipos: una opción correcta, verdadero o falso, un hueco (___), respuesta abierta, parejas, orden.
+Mezcla estos tipos: una opción correcta, verdadero o falso, un hueco (___), respuesta abierta, parejas, orden,
+cosas que se clasifican en grupos.
 Pregunta solo por lo que se dice, nunca por saludos ni por lo que solo se ve. Cambia las palabras; no cites.
 Las opciones falsas son de la misma clase que la correcta y claramente falsas según la transcripción.
 Responde exactamente de esta forma, sin nada antes ni después:
@@ -73,6 +79,10 @@ a) …
 b) …
 c) …
 Orden correcto: c, a, b
+
+7. [7:10] Clasifica … en grupos.
+- …: …, …
+- …: …, …
 
 El tiempo entre corchetes es cuando acaba de decirse la frase que responde.
 

@@ -8,7 +8,7 @@ import re
 from collections.abc import Sequence
 
 from escuela_core.writing.pasting.block import Block, Option, Reading, set_plain
-from escuela_core.writing.pasting.lines import as_pair, plain
+from escuela_core.writing.pasting.lines import PAIRED, as_pair, plain
 
 # The columns by what they may be called; compared without case, marks and spaces.
 COLUMNS = {
@@ -104,8 +104,8 @@ def _block(columns: Sequence[str], cells: Sequence[str], line: int) -> Block:
     for column, cell in zip(columns, cells, strict=False):
         if column and (text := plain(cell)):
             _put(block, column, text, line)
-    if block.kind == "match" and not block.pairs:
-        block.pairs = [pair for o in block.options if (pair := as_pair(o.text))]
+    if block.kind in PAIRED and not block.pairs:
+        block.pairs = [pair for o in block.options if (pair := as_pair(o.text, block.kind))]
     return block
 
 

@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from itertools import islice, takewhile
 
 from escuela_core.writing.pasting.block import Block, Reading
-from escuela_core.writing.pasting.lines import Line
+from escuela_core.writing.pasting.lines import PAIRED, Line, as_pair, kind_named
 from escuela_core.writing.pasting.times import Place, taken_out
 
 # Far more than any item has options, pairs or steps.
@@ -55,6 +55,13 @@ class Walk:
         block.pairs.append(pair)
         block.lines[line.number] = "pair"
         self.part = ""
+
+    def pair_in(self, block: Block, text: str) -> tuple[str, str] | None:
+        """The two things that ``text`` joins, where the kind in force asks for such, or the question for groups."""
+        kind, prompt = self.kind_in_force(), " ".join(block.prompt)
+        if not kind and not prompt.endswith("?") and kind_named(prompt) == "groups":
+            kind = "groups"
+        return as_pair(text, kind) if kind in PAIRED else None
 
     def open(self, number: str) -> None:
         """A new item, at the place that stood ahead of it."""

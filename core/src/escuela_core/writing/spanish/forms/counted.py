@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING
 
 from escuela_core.items import Item
-from escuela_core.items.model import GAP_MARK
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.writing.clause import capital
 from escuela_core.writing.spanish.forms.form import Drafts, Talk, choice, question, shared
