@@ -117,15 +117,29 @@ Correct order: b, a
 2. Match each part with its name.
 - the loose end of a line -> the tail
 - the long part that carries the load -> the standing part
+
+3. Sort what is said of lines into groups.
+Nylon: good for mooring, brittle in the sun
+Polyester: better for hoisting sails
 """
+SORTED = {"good for mooring": "Nylon", "brittle in the sun": "Nylon", "better for hoisting sails": "Polyester"}
 
 
 def arrange(card: Locator, page: Page) -> None:
-    """Answers the match or the order that is asked; which comes first the talk decides."""
+    """Answers the match, the groups or the order that is asked; which comes first the talk decides."""
     if card.get_by_role("heading", name="Match each part with its name.").count():
         card.get_by_label("the loose end of a line").select_option("the tail")
         card.get_by_label("the long part that carries the load").select_option("the standing part")
         page.keyboard.press("Control+Enter")
+        return
+    if card.get_by_role("heading", name="Sort what is said of lines into groups.").count():
+        for thing, group in SORTED.items():
+            choices = card.get_by_role("group", name=thing)
+            choices.get_by_role("radio").first.focus()
+            # The arrow keys go through the groups; Space takes the first.
+            page.keyboard.press("Space" if group == "Nylon" else "ArrowRight")
+            expect(choices.get_by_role("radio", name=group)).to_be_checked()
+        page.keyboard.press("Enter")
         return
     first = card.get_by_role("list", name="Put the steps of the bowline in order.").get_by_role("listitem").first
     # In whatever order the steps come, the right one too.
@@ -145,8 +159,8 @@ def test_items_from_elsewhere_come_in_by_one_paste_and_are_answered_by_keys(new_
     page.keyboard.insert_text(PASTED)
     expect(page.get_by_text("1 line is not part of any item.")).to_be_visible()
     assert axe_faults(page) == ""
-    page.get_by_role("button", name="Add 2 items").press("Enter")
-    expect(page.get_by_text("2 items added.")).to_be_visible(timeout=120_000)
+    page.get_by_role("button", name="Add 3 items").press("Enter")
+    expect(page.get_by_text("3 items added.")).to_be_visible(timeout=120_000)
     expect(page.get_by_text("Moved from 0:10 to")).to_be_visible()
     page.keyboard.press("Escape")
     expect(page.get_by_text("Saved")).to_be_visible(timeout=30_000)
@@ -154,8 +168,8 @@ def test_items_from_elsewhere_come_in_by_one_paste_and_are_answered_by_keys(new_
     page.get_by_role("navigation", name="Pauses").wait_for()
     until(page, "document.querySelector('video').readyState > 2")
     card = page.get_by_role("region", name=re.compile("Item"))
-    for _ in range(2):
-        # At one pause the second follows the first.
+    for _ in range(3):
+        # At one pause the others follow the first.
         if card.count() == 0:
             page.keyboard.press("j")
         asked = card.get_by_role("heading").inner_text(timeout=30_000)

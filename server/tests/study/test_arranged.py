@@ -27,9 +27,18 @@ MATCH = {
 }
 
 
+GROUPS = {
+    "kind": "groups",
+    "prompt": "What fills, what empties?",
+    "groups": [{"name": "fills", "things": ["upper gate"]}, {"name": "empties", "things": ["lower gate", "sluice"]}],
+    "marks": 3,
+    "pause_ms": 47_000,
+}
+
+
 @pytest.fixture
 def arranged(teacher, lesson) -> StudentBrowser:
-    for content in (ORDER, MATCH):
+    for content in (ORDER, MATCH, GROUPS):
         items.add_item(lesson, items.content_of(content))
     run_jobs()
     fresh = Lesson.objects.get(id=lesson.id)
@@ -49,7 +58,7 @@ def places(browser: StudentBrowser, item, wanted: list[str]) -> list[int]:
 def test_the_question_shows_everything_but_the_order(arranged, lesson) -> None:
     asked = {q["kind"]: q for q in arranged.get()["lesson"]["items"]}
     assert sorted(asked["order"]["options"]) == sorted(ORDER["steps"])
-    assert asked["match"]["left"] == ["filling", "emptying"]
+    assert asked["match"]["targets"] == ["filling", "emptying"]
     assert sorted(asked["match"]["options"]) == ["four minutes", "six minutes"]
 
 
@@ -68,6 +77,24 @@ def test_an_arrangement_earns_its_share_and_shows_in_words_on_the_sheet(arranged
         "filling → four minutes": False,
     }
     assert "Zoe" in sheet_csv(sheet_data(assignment))
+
+
+def test_things_put_into_groups_earn_their_share_and_the_sheet_counts_each(arranged, lesson) -> None:
+    item = item_with(lesson, "groups")
+    asked = next(q for q in arranged.get()["lesson"]["items"] if q["id"] == str(item.id))
+    assert asked["targets"] == ["fills", "empties"]
+    given = ["upper gate", "sluice"]
+    told = arranged.answer(item, {"grouped": [int(t not in given) for t in asked["options"]]}).json()
+    assert told["answers"][-1]["share"] == pytest.approx(2 / 3)
+    assert told["key"]["texts"] == ["fills: upper gate", "empties: lower gate, sluice"]
+    assignment = item.lesson.editions.get().assignments.get()
+    side = item_answers(assignment, str(item.id))
+    assert {o["text"]: o["correct"] for o in side["options"]} == {
+        "lower gate → empties": True,
+        "sluice → fills": False,
+        "upper gate → fills": True,
+    }
+    assert sheet_data(assignment)["students"][0]["marks"] == 2.0
 
 
 def test_an_arrangement_with_a_place_twice_is_refused_and_nothing_is_kept(arranged, lesson) -> None:

@@ -43,6 +43,7 @@ KINDS: dict[str, dict[str, Any]] = {
     "open": {"model_answer": "Secret: open model.", "criteria": [{"text": "Secret: open criterion.", "marks": 1}]},
     "match": {"pairs": [{"left": n, "right": f"{n} metres"} for n in ("one", "two", "three")]},
     "order": {"steps": ["rise", "rest", "fall"]},
+    "groups": {"groups": [{"name": "up", "things": ["lark"]}, {"name": "down", "things": ["mole", "worm"]}]},
 }
 # What answers each item rightly and wrongly: words among those that the student sees, or a response as it is.
 RIGHT: dict[str, Any] = {
@@ -54,6 +55,7 @@ RIGHT: dict[str, Any] = {
     "open": {"text": "It rises."},
     "match": ["one metres", "two metres", "three metres"],
     "order": ["rise", "rest", "fall"],
+    "groups": {"lark": "up", "mole": "down", "worm": "down"},
 }
 WRONG: dict[str, Any] = {
     "choice": ["two"],
@@ -64,6 +66,7 @@ WRONG: dict[str, Any] = {
     "open": {"text": "It falls."},
     "match": ["two metres", "three metres", "one metres"],
     "order": ["fall", "rise", "rest"],
+    "groups": {"lark": "down", "mole": "up", "worm": "up"},
 }
 POLICIES = st.fixed_dictionaries(
     {
@@ -77,6 +80,8 @@ POLICIES = st.fixed_dictionaries(
 
 def response(question: dict[str, Any], wanted: Any) -> dict[str, Any]:
     """What a student sends who picks or arranges the words ``wanted`` among those shown."""
+    if question["kind"] == "groups":
+        return {"grouped": [question["targets"].index(wanted[thing]) for thing in question["options"]]}
     if isinstance(wanted, dict):
         return wanted
     key = "arranged" if question["kind"] in ("match", "order") else "chosen"
@@ -242,7 +247,7 @@ def test_the_order_shown_tells_nothing(teacher) -> None:
     """Over many students every order comes up, the true one too, and none stands out."""
     lesson = make_lesson(teacher)
     assignment = given_out(lesson, every_kind(lesson), shuffle=True)
-    counts = {name: Counter[tuple[str, ...]]() for name in ("choice", "several", "match", "order")}
+    counts = {name: Counter[tuple[str, ...]]() for name in ("choice", "several", "match", "order", "groups")}
     for number in range(120):
         for question in StudentBrowser(assignment, f"Student {number}").joined.json()["lesson"]["items"]:
             name = question["prompt"].split()[1]
@@ -263,7 +268,7 @@ def test_a_student_cannot_work_out_the_order_from_what_they_hold(teacher) -> Non
     for number in range(12):
         lesson.title = f"Locks {number}"
         questions = StudentBrowser(given_out(lesson, items)).joined.json()["lesson"]["items"]
-        seen.add(tuple(tuple(q["options"]) for q in questions if q["kind"] in ("match", "order")))
+        seen.add(tuple(tuple(q["options"]) for q in questions if q["kind"] in ("match", "order", "groups")))
     assert len(seen) > 1
 
 

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
-import { KeyEditor } from "../kinds/KeyEditor";
+import { WRITTEN } from "../kinds/writing";
 import { Button } from "../ui/Button";
 import { Field, OneOf } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
@@ -26,31 +26,28 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
     { keys: "Escape", label: t("item.done"), run: close },
     { keys: "Ctrl+Enter", label: "", run: close },
   ]);
-  const asks = content.kind === "note" ? content.text : content.prompt;
+  const kind = WRITTEN[content.kind];
   return (
     <div>
       {draft.open.length > 0 && (
         <Conflict mine={content} theirs={item.content} fields={draft.open} choose={draft.choose} />
       )}
       <ErrorNotice error={draft.error} />
-      <Field
-        label={t(content.kind === "note" ? "item.noteText" : "item.prompt")}
-        help={content.kind === "gap" ? t("item.gapHelp") : undefined}
-      >
+      <Field label={t(kind.asksLabel)} help={kind.asksHelp && t(kind.asksHelp)}>
         <textarea
           // biome-ignore lint/a11y/noAutofocus: the editor was just opened
           autoFocus
           {...words}
           rows={2}
           className="field font-semibold"
-          value={asks ?? ""}
-          onChange={(e) => put(content.kind === "note" ? { text: e.target.value } : { prompt: e.target.value })}
+          value={content[kind.asks] ?? ""}
+          onChange={(e) => put({ [kind.asks]: e.target.value })}
         />
       </Field>
       <Picture lesson={state.desk.id} content={content} put={put} />
       {content.kind === "note" && <Spoken lesson={state.desk.id} content={content} put={put} />}
-      <KeyEditor lesson={state.desk.id} content={content} put={put} />
-      {content.kind !== "note" && (
+      {kind.Editor && <kind.Editor lesson={state.desk.id} content={content} put={put} />}
+      {kind.Editor && (
         <>
           <Field label={t("item.explanation")}>
             <textarea

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
-import { KIND_KEYS, KINDS } from "../kinds/kinds";
+import { KINDS } from "../kinds/kinds";
+import { WRITTEN } from "../kinds/writing";
 import { Button } from "../ui/Button";
 import { ChooseForm } from "./ChooseForm";
 import { Materials } from "./Materials";
@@ -23,7 +24,7 @@ export function ItemsPanel({ state }: { state: DeskState }) {
         <p className="mb-2 text-[13.5px] text-quiet">{t("items.ownHelp")}</p>
         <div className="flex flex-wrap gap-1.5">
           {KINDS.map((k) => (
-            <Button key={k} small hint={KIND_KEYS[k]} onClick={() => state.addItem(k)}>
+            <Button key={k} small hint={WRITTEN[k].key} onClick={() => state.addItem(k)}>
               {t(`kind.${k}`)}
             </Button>
           ))}

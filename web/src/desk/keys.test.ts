@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { KIND_KEYS } from "../kinds/kinds";
+import { WRITTEN } from "../kinds/writing";
 import { STEPS } from "./Steps";
 
 const SRC = join(import.meta.dirname, "..");
@@ -20,7 +20,7 @@ const written = ROOMS.flatMap((room) =>
 );
 
 /** Keys that are listed elsewhere: a kind's, and the digits of the steps. */
-const listed = [...Object.values(KIND_KEYS), ...STEPS.map((_, n) => String(n + 1))];
+const listed = [...Object.values(WRITTEN).map((k) => k.key), ...STEPS.map((_, n) => String(n + 1))];
 const bindings = [...written, ...listed.map((keys) => ({ keys, where: "a list" }))];
 
 describe("the keys of a teacher's screens", () => {

@@ -6,7 +6,10 @@ import { NO_WISHES } from "./wishes";
 
 export type Desk = Schemas["DeskOut"];
 export type Item = Schemas["ItemOut"];
-export type Content = Schemas["ItemContent"];
+
+import type { Content } from "../kinds/kinds";
+
+export type { Content };
 export type Segment = Schemas["SegmentOut"];
 /** A sentence with its place in the script. */
 export type Sentence = Schemas["SentenceOut"] & { position: number };

@@ -1,5 +1,4 @@
 import { describe, expect, it } from "vitest";
-import { emptyItem } from "../kinds/kinds";
 import type { Item, Report } from "./queries";
 import { worstFirst } from "./useDeskKeys";
 
@@ -62,15 +61,5 @@ describe("what to decide", () => {
       item("stale", { report: report("heard", 0.9, ["error"]), decision: "kept", undecided: true }),
     ]);
     expect(queue).toHaveLength(1);
-  });
-});
-
-describe("a new item", () => {
-  it("has what its kind needs and nothing marked right by guess but the first option", () => {
-    expect(emptyItem("choice").options?.map((o) => o.correct)).toEqual([true, false, false]);
-    expect(emptyItem("true_false").answer).toBeNull();
-    expect(emptyItem("match").pairs).toHaveLength(3);
-    expect(emptyItem("order").steps).toEqual(["", "", ""]);
-    expect(emptyItem("note")).toEqual({ kind: "note", text: "" });
   });
 });

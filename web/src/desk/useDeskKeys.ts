@@ -1,6 +1,7 @@
 import { useTranslation } from "react-i18next";
 import { type Binding, useKeys } from "../app/keys";
-import { KIND_KEYS, KINDS } from "../kinds/kinds";
+import { KINDS } from "../kinds/kinds";
+import { WRITTEN } from "../kinds/writing";
 import { spanAt } from "../player/hooks";
 import { apply, mendsOf } from "./Mends";
 import { acts, type Item } from "./queries";
@@ -108,7 +109,7 @@ function itemKeys(state: DeskState, step: Step, named: Named): Binding[] {
     ),
     named("I", "key.askAbout", () => askAbout(state), step !== "items"),
     ...KINDS.map((k) =>
-      named(KIND_KEYS[k], `kind.${k}`, () => state.addItem(k), step !== "items" && step !== "script"),
+      named(WRITTEN[k].key, `kind.${k}`, () => state.addItem(k), step !== "items" && step !== "script"),
     ),
     named("Escape", "", () => (state.marked.length ? state.markAll([]) : state.select(null)), none && !held.length),
   ];

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
-import { emptyItem } from "../kinds/kinds";
+import { emptyItem } from "../kinds/writing";
 import type { Clock } from "../player/clock";
 import { spanAt, useClock } from "../player/hooks";
 import { acts, type Content, type Desk, type Item, type Place, proposeAt, type Sentence, useChange } from "./queries";

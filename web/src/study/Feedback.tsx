@@ -1,7 +1,7 @@
 import { useTranslation } from "react-i18next";
+import { ANSWERING } from "../kinds/answering";
 import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
-import { arrangedInWords } from "./Arrange";
 import type { Answered, Outcome, Progress, Question, StudyLesson } from "./door";
 
 /** What is said back after an answer: whether it was right, the key and why, as far as the policy lets go of them. */
@@ -72,7 +72,7 @@ function Last({
 
 /** How many of an item's parts are right, where some are and some are not. */
 function partsRight(question: Question, { outcome, share }: Progress["answers"][number]) {
-  const count = { match: question.left.length, order: question.options.length }[question.kind as string];
+  const count = ANSWERING[question.kind].parts(question);
   if (!count || outcome !== "wrong" || !share) return null;
   return { right: Math.round(share * count), count };
 }
@@ -90,9 +90,8 @@ function KeyShown(props: {
   const { question, keyOf, last } = props;
   const { t } = useTranslation();
   const words = useWords();
-  const several = question.kind === "match" || question.kind === "order";
-  const text = several ? keyOf.texts.join("; ") : keyOf.texts[0];
-  const answer = said(question, { chosen: keyOf.correct, truth: keyOf.truth ?? undefined, text }, t);
+  const kind = ANSWERING[question.kind];
+  const answer = kind.key(question, keyOf, t);
   const quote = props.lesson.sentences.filter((s) =>
     keyOf.evidence.some((e) => s.start_ms < e.end_ms && s.end_ms > e.start_ms),
   );
@@ -106,7 +105,7 @@ function KeyShown(props: {
       )}
       {last?.outcome !== "right" && answer && (
         <p>
-          <span className="text-quiet">{t(question.kind === "open" ? "study.goodAnswer" : "study.rightAnswer")} </span>
+          <span className="text-quiet">{t(kind.keyLabel)} </span>
           <b dir="auto">
             <Rich text={answer} />
           </b>
@@ -130,7 +129,7 @@ function KeyShown(props: {
 function slipped(question: Question, response: object, texts: string[]): boolean {
   const plain = (text: string) => text.trim().toLocaleLowerCase().replace(/\s+/g, " ");
   const given = plain((response as Answered).text ?? "");
-  return question.kind === "gap" && question.options.length === 0 && !texts.some((text) => plain(text) === given);
+  return ANSWERING[question.kind].slips(question) && !texts.some((text) => plain(text) === given);
 }
 
 /** Whether an explanation only repeats the sentence that is quoted anyway. */
@@ -138,13 +137,9 @@ function quotes(explanation: string, quote: { text: string }[]): boolean {
   return quote.some((s) => explanation.includes(s.text) && explanation.length < s.text.length + 30);
 }
 
+/** A response in words. */
 export function said(question: Question, response: Answered, t: (key: string) => string): string {
   if (response.out_of_time) return t("study.nothingGiven");
   if (response.not_sure) return t("study.notSure");
-  if (question.kind === "true_false") {
-    return response.truth === undefined ? "" : t(response.truth ? "study.true" : "study.false");
-  }
-  if (question.kind === "choice") return (response.chosen ?? []).map((n) => question.options[n] ?? "").join("; ");
-  if (response.arranged) return arrangedInWords(question, response.arranged);
-  return response.text ?? "";
+  return ANSWERING[question.kind].said(question, response, t);
 }

@@ -6,7 +6,7 @@ const question = (id: string, pause_ms: number): Question => ({
   id,
   kind: "choice",
   prompt: id,
-  left: [],
+  targets: [],
   options: ["a", "b"],
   withheld: false,
   several: false,

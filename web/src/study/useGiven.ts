@@ -1,21 +1,19 @@
 import { useState } from "react";
 import { inTab } from "../app/storage";
-import { unarranged } from "./Arrange";
+import { ANSWERING } from "../kinds/answering";
+import type { Given } from "../kinds/kinds";
 import type { Question } from "./door";
-
-/** What a student has put down for an item so far: options by number, words, an order. */
-export type Given = { chosen: number[]; text: string; arranged: number[] };
 
 /** An answer in the making, kept on the device while its part is heard again or the page is left.
  *
  * Once it is sent only the words stay, to be put right in another try. */
 export function useGiven(question: Question) {
   // A rehearsal may show an item that was changed meanwhile; what was put down for other options is left.
-  const key = `escuela.given.${question.id}.${question.options.length}.${question.left.length}`;
+  const key = `escuela.given.${question.id}.${question.options.length}.${question.targets.length}`;
   const [given, setGiven] = useState<Given>(() => ({
     chosen: [],
     text: "",
-    arranged: unarranged(question),
+    arranged: ANSWERING[question.kind].begun(question),
     ...(JSON.parse(inTab.get(key) ?? "{}") as Partial<Given>),
   }));
   const put = (part: Partial<Given>) => {

@@ -49,11 +49,12 @@ def _part_findings(item: Item) -> list[Finding]:
     for number, part in enumerate(item.parts):
         text = " ".join(part.lower().split())
         if not text:
-            params = {"letter": _letter(item, number)}
+            params = {"letter": _letter(item, number), "sort": item.part_word.lower()}
             message = f"{item.part_word} {params['letter']} is empty."
             found.append(Finding("empty_option", "error", message, option=number, params=params))
         elif text in seen:
-            params = {"first": _letter(item, seen[text]), "letter": _letter(item, number)}
+            first = _letter(item, seen[text])
+            params = {"first": first, "letter": _letter(item, number), "sort": item.part_word.lower()}
             message = f"{item.part_word} {params['letter']} is the same as {params['first']}."
             found.append(Finding("same_option", "error", message, option=number, params=params))
         seen.setdefault(text, number)
