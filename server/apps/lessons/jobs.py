@@ -66,9 +66,10 @@ def check_items(lesson: Lesson) -> None:
 
 
 def _to_be_placed(item: Item) -> CoreItem:
-    """The item as it is checked: one of several parts, each said somewhere, is placed after the last of them."""
+    """The item as it is checked: what the teacher has not placed is placed again where its words decide, since nobody
+    marked what it rests on or it has several parts, each said somewhere."""
     core = item.core()
-    open_to_move = not item.pause_by_teacher and core.evidence and len(core.key_claims()) > 1
+    open_to_move = not item.pause_by_teacher and (not core.evidence or len(core.key_claims()) > 1)
     return replace(core, pause_ms=None) if open_to_move else core
 
 

@@ -53,6 +53,18 @@ def test_items_are_placed_in_the_silence_after_what_they_rest_on(client, lesson)
     assert a <= item["content"]["pause_ms"] <= b
 
 
+def test_an_item_that_rests_on_no_marked_sentence_moves_to_where_its_new_words_are_said(client, lesson) -> None:
+    item = services.add_item(lesson, services.content_of(GAP | {"evidence": [], "pause_ms": None}))
+    run_jobs()
+    before_ms = Item.objects.get(id=item.id).pause_ms
+    services.change_item(item, services.content_of(CHOICE | {"pause_ms": before_ms, "evidence": []}), None)
+    run_jobs()
+    a, b = lesson.recording.silences[3]
+    assert before_ms is not None
+    assert not a <= before_ms <= b
+    assert a <= (Item.objects.get(id=item.id).pause_ms or 0) <= b
+
+
 def test_an_item_is_added_changed_and_checked_again(client, lesson) -> None:
     answer = send(
         client,
