@@ -14,7 +14,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from apps.accounts.views import outbox
-from apps.lessons.attachment_views import attached
+from apps.lessons.items.attachment_views import attached
 from config.errors import SentenceError
 
 

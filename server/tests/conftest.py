@@ -23,8 +23,9 @@ from apps.accounts import mailing
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.assignments.services import share
-from apps.lessons import items, segments
+from apps.lessons.items import services as items
 from apps.lessons.models import Item, Lesson
+from apps.lessons.segments import services as segments
 from apps.recordings import uploads
 from apps.recordings.models import Recording, Upload
 from apps.recordings.scripts import read_script

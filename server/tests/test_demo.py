@@ -7,7 +7,7 @@ from django.core.management import call_command
 
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
-from apps.lessons.items import is_undecided
+from apps.lessons.items.services import is_undecided
 from apps.lessons.models import Lesson
 from apps.privacy.erasing import erase_account
 from apps.results.selectors import sheet_data

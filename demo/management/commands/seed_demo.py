@@ -14,7 +14,9 @@ from django.utils import timezone
 from apps.accounts.models import User
 from apps.accounts.services import DEMO_EMAIL
 from apps.assignments.services import share
-from apps.lessons import bringing_in, items, services
+from apps.lessons import services
+from apps.lessons.bringing_in import services as bringing_in
+from apps.lessons.items import services as items
 from apps.lessons.models import Lesson, Segment
 from apps.recordings import uploads
 from apps.work import services as work

@@ -18,15 +18,27 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from apps.accounts import audit, links, services
-from apps.accounts import serializers as shapes
 from apps.accounts.models import User
+from apps.accounts.serializers import (
+    AuditOut,
+    ChangePasswordIn,
+    LanguageIn,
+    LinkIn,
+    MailIn,
+    NewAddressIn,
+    RegisterIn,
+    SessionOut,
+    SetPasswordIn,
+    SignedInOut,
+    SignInIn,
+)
 from config.api import TeacherView, parsed
 
 
 def _session(user: User | None) -> Response:
     hosts = [host["name"] for host in settings.RECORDING_HOSTS if host.get("search")]
     data = {"user": user, "demo": settings.DEMO_SIGN_IN, "outbox": settings.OUTBOX_PAGE, "hosts": hosts}
-    return Response(shapes.SessionOut(data).data)
+    return Response(SessionOut(data).data)
 
 
 # The secret of a browser in which an account was asked for.
@@ -49,39 +61,39 @@ class OpenView(APIView):
 
 @method_decorator(ensure_csrf_cookie, name="get")
 class SessionView(OpenView):
-    @extend_schema(responses=shapes.SessionOut)
+    @extend_schema(responses=SessionOut)
     def get(self, request: Request) -> Response:
         return _session(request.user if isinstance(request.user, User) else None)
 
-    @extend_schema(request=shapes.SignInIn, responses=shapes.SessionOut)
+    @extend_schema(request=SignInIn, responses=SessionOut)
     def post(self, request: Request) -> Response:
-        given = parsed(shapes.SignInIn, request)
+        given = parsed(SignInIn, request)
         return _session(services.sign_in(plain(request), **given))
 
-    @extend_schema(request=None, responses=shapes.SessionOut)
+    @extend_schema(request=None, responses=SessionOut)
     def delete(self, request: Request) -> Response:
         services.sign_out(plain(request))
         return _session(None)
 
 
 class LanguageView(TeacherView):
-    @extend_schema(request=shapes.LanguageIn, responses=shapes.SessionOut)
+    @extend_schema(request=LanguageIn, responses=SessionOut)
     def put(self, request: Request) -> Response:
-        given = parsed(shapes.LanguageIn, request)
+        given = parsed(LanguageIn, request)
         return _session(services.change_language(self.teacher, given["language"]))
 
 
 class DemoSessionView(OpenView):
-    @extend_schema(request=None, responses=shapes.SessionOut)
+    @extend_schema(request=None, responses=SessionOut)
     def post(self, request: Request) -> Response:
         return _session(services.sign_in_demo(plain(request)))
 
 
 class RegisterView(OpenView):
-    @extend_schema(request=shapes.RegisterIn, responses={204: None})
+    @extend_schema(request=RegisterIn, responses={204: None})
     def post(self, request: Request) -> Response:
         """Ask for an account: the link that makes it is mailed, and works in this browser."""
-        given = parsed(shapes.RegisterIn, request)
+        given = parsed(RegisterIn, request)
         browser = request.COOKIES.get(BROWSER) or secrets.token_urlsafe(24)
         services.register(plain(request), **given, site=_site(request), browser=browser)
         response = Response(status=204)
@@ -91,54 +103,54 @@ class RegisterView(OpenView):
 
 
 class ConfirmView(OpenView):
-    @extend_schema(request=shapes.SetPasswordIn, responses=shapes.SessionOut)
+    @extend_schema(request=SetPasswordIn, responses=SessionOut)
     def post(self, request: Request) -> Response:
-        given = parsed(shapes.SetPasswordIn, request)
+        given = parsed(SetPasswordIn, request)
         browser = request.COOKIES.get(BROWSER, "")
         return _session(services.confirm(plain(request), **given, browser=browser))
 
 
 class AskPasswordView(OpenView):
-    @extend_schema(request=shapes.MailIn, responses={204: None})
+    @extend_schema(request=MailIn, responses={204: None})
     def post(self, request: Request) -> Response:
-        given = parsed(shapes.MailIn, request)
+        given = parsed(MailIn, request)
         services.ask_new_password(plain(request), given["email"], site=_site(request))
         return Response(status=204)
 
 
 class NewPasswordView(OpenView):
-    @extend_schema(request=shapes.SetPasswordIn, responses={204: None})
+    @extend_schema(request=SetPasswordIn, responses={204: None})
     def post(self, request: Request) -> Response:
         """Set a new password by the mailed link; signing in with it is a step of its own."""
-        given = parsed(shapes.SetPasswordIn, request)
+        given = parsed(SetPasswordIn, request)
         services.set_new_password(**given)
         return Response(status=204)
 
 
 class PasswordView(TeacherView):
-    @extend_schema(request=shapes.ChangePasswordIn, responses={204: None})
+    @extend_schema(request=ChangePasswordIn, responses={204: None})
     def put(self, request: Request) -> Response:
-        given = parsed(shapes.ChangePasswordIn, request)
+        given = parsed(ChangePasswordIn, request)
         services.change_password(plain(request), self.teacher, **given)
         return Response(status=204)
 
 
 class AddressView(TeacherView):
-    @extend_schema(request=shapes.NewAddressIn, responses={204: None})
+    @extend_schema(request=NewAddressIn, responses={204: None})
     def post(self, request: Request) -> Response:
         """Ask for a new mail address: the link is mailed to it."""
-        given = parsed(shapes.NewAddressIn, request)
+        given = parsed(NewAddressIn, request)
         services.ask_new_address(plain(request), self.teacher, **given, site=_site(request))
         return Response(status=204)
 
-    @extend_schema(request=shapes.LinkIn, responses=shapes.SessionOut)
+    @extend_schema(request=LinkIn, responses=SessionOut)
     def put(self, request: Request) -> Response:
-        given = parsed(shapes.LinkIn, request)
+        given = parsed(LinkIn, request)
         return _session(services.set_new_address(self.teacher, given["token"], site=_site(request)))
 
 
 class SessionsView(TeacherView):
-    @extend_schema(responses=shapes.SignedInOut(many=True))
+    @extend_schema(responses=SignedInOut(many=True))
     def get(self, request: Request) -> Response:
         """Where the teacher is signed in."""
         here = plain(request).session.session_key
@@ -146,7 +158,7 @@ class SessionsView(TeacherView):
             {"id": s.id, "device": s.device, "since": s.since, "here": s.session_key == here}
             for s in self.teacher.signed_in.all()[:50]
         ]
-        return Response(shapes.SignedInOut(rows, many=True).data)
+        return Response(SignedInOut(rows, many=True).data)
 
 
 class OneSessionView(TeacherView):
@@ -157,10 +169,10 @@ class OneSessionView(TeacherView):
 
 
 class AuditView(TeacherView):
-    @extend_schema(responses=shapes.AuditOut(many=True))
+    @extend_schema(responses=AuditOut(many=True))
     def get(self, request: Request) -> Response:
         """What was done under this account, newest first."""
-        return Response(shapes.AuditOut(self.teacher.audit.all()[: audit.MOST_SHOWN], many=True).data)
+        return Response(AuditOut(self.teacher.audit.all()[: audit.MOST_SHOWN], many=True).data)
 
 
 def outbox(request: HttpRequest) -> HttpResponse:

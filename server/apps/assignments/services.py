@@ -14,10 +14,10 @@ from django.utils import timezone
 from apps.accounts import audit
 from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
-from apps.lessons.items import is_undecided
-from apps.lessons.materials import frozen as frozen_materials
+from apps.lessons.items.services import is_undecided
+from apps.lessons.materials.services import frozen as frozen_materials
 from apps.lessons.models import Item, Lesson
-from apps.lessons.segments import segment_rows, stretches
+from apps.lessons.segments.services import segment_rows, stretches
 from apps.recordings.models import MediaPass
 from config.errors import SentenceError
 

@@ -12,9 +12,9 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.assignments import serializers as shapes
 from apps.assignments import services
 from apps.assignments.models import Assignment
+from apps.assignments.serializers import AssignmentOut, PolicyIn, ShareIn
 from apps.lessons.selectors import lesson_of
 from config.api import TeacherView, parsed
 
@@ -29,21 +29,21 @@ class AssignmentView(TeacherView):
         link = f"{self.request.scheme}://{self.request.get_host()}/s/{assignment.code}"
         assignment.link = link  # type: ignore[attr-defined]
         assignment.qr_svg = segno.make(link, error="m").svg_data_uri(scale=8, border=2, dark="#1F2A37")  # type: ignore[attr-defined]
-        return dict(shapes.AssignmentOut(assignment, context={"now": timezone.now()}).data)
+        return dict(AssignmentOut(assignment, context={"now": timezone.now()}).data)
 
 
 class LessonAssignmentsView(AssignmentView):
-    @extend_schema(responses=shapes.AssignmentOut(many=True))
+    @extend_schema(responses=AssignmentOut(many=True))
     def get(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
         given = Assignment.objects.filter(edition__lesson=lesson).select_related("edition")
         found = given.annotate(joined=Count("students"))
         return Response([self.shown(a) for a in found])
 
-    @extend_schema(request=shapes.ShareIn, responses={201: shapes.AssignmentOut})
+    @extend_schema(request=ShareIn, responses={201: AssignmentOut})
     def post(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
-        given = parsed(shapes.ShareIn, request)
+        given = parsed(ShareIn, request)
         policy = given
         name, unseen, made = policy.pop("name"), policy.pop("with_unseen"), policy.pop("id")
         assignment = services.share(
@@ -53,23 +53,23 @@ class LessonAssignmentsView(AssignmentView):
 
 
 class OneAssignmentView(AssignmentView):
-    @extend_schema(responses=shapes.AssignmentOut)
+    @extend_schema(responses=AssignmentOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
         return Response(self.shown(self.mine(assignment_id)))
 
-    @extend_schema(request=shapes.PolicyIn, responses=shapes.AssignmentOut)
+    @extend_schema(request=PolicyIn, responses=AssignmentOut)
     def patch(self, request: Request, assignment_id: UUID) -> Response:
         assignment = self.mine(assignment_id)
-        given = parsed(shapes.PolicyIn, request)
+        given = parsed(PolicyIn, request)
         return Response(self.shown(services.change_policy(assignment, given)))
 
 
 class CloseView(AssignmentView):
-    @extend_schema(request=None, responses=shapes.AssignmentOut)
+    @extend_schema(request=None, responses=AssignmentOut)
     def post(self, request: Request, assignment_id: UUID) -> Response:
         return Response(self.shown(services.close_now(self.mine(assignment_id))))
 
-    @extend_schema(request=None, responses=shapes.AssignmentOut)
+    @extend_schema(request=None, responses=AssignmentOut)
     def delete(self, request: Request, assignment_id: UUID) -> Response:
         """Open again."""
         return Response(self.shown(services.open_again(self.mine(assignment_id))))
@@ -82,7 +82,7 @@ class RemovedAssignmentView(AssignmentView):
         services.remove(self.mine(assignment_id))
         return Response(status=204)
 
-    @extend_schema(request=None, responses=shapes.AssignmentOut)
+    @extend_schema(request=None, responses=AssignmentOut)
     def delete(self, request: Request, assignment_id: UUID) -> Response:
         """Bring back what was taken back."""
         every = Assignment.with_removed.select_related("edition")

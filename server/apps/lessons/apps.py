@@ -5,4 +5,4 @@ class LessonsConfig(AppConfig):
     name = "apps.lessons"
 
     def ready(self) -> None:
-        from apps.lessons import bringing_in, jobs, materials, pasting, proposing, rereading  # noqa: F401 (registers the kinds of long work)
+        from apps.lessons.checking import rereading  # noqa: F401 (registers its kind of long work)

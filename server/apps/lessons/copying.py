@@ -9,7 +9,7 @@ from typing import TypeVar
 
 from django.db import models, transaction
 
-from apps.lessons.jobs import request_check
+from apps.lessons.checking.requesting import request_check
 from apps.lessons.models import Item, Lesson
 from apps.recordings import room
 from apps.recordings.models import Recording, SentenceReading, media_key

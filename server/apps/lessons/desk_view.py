@@ -5,8 +5,8 @@ from __future__ import annotations
 from rest_framework.response import Response
 
 from apps.lessons import selectors
-from apps.lessons import serializers as shapes
 from apps.lessons.models import Lesson
+from apps.lessons.serializers import DeskOut
 from config.api import TeacherView
 
 
@@ -18,6 +18,4 @@ class DeskView(TeacherView):
         return self.presented(selectors.lesson_of(self.teacher, lesson.id), status)
 
     def presented(self, fresh: Lesson, status: int = 200) -> Response:
-        return Response(
-            shapes.DeskOut(selectors.desk(fresh)).data, status=status, headers={"ETag": f'"{fresh.version}"'}
-        )
+        return Response(DeskOut(selectors.desk(fresh)).data, status=status, headers={"ETag": f'"{fresh.version}"'})

@@ -11,9 +11,9 @@ from django.http import Http404
 from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
-from apps.lessons.items import is_open, is_undecided
+from apps.lessons.items.services import is_open, is_undecided
 from apps.lessons.models import Item, Lesson, Material, Segment
-from apps.lessons.segments import segment_rows, stretches
+from apps.lessons.segments.services import segment_rows, stretches
 from apps.recordings.models import Sentence
 from escuela_core.checking.overview import overview
 from escuela_core.items.splitting import split

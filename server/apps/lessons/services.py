@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import datetime
 
 from apps.accounts.models import User
-from apps.lessons import attachments
-from apps.lessons.history import changing
+from apps.lessons.history.services import changing
+from apps.lessons.items import attachments
 from apps.lessons.models import Lesson
 from apps.recordings import services as recordings
 from config.errors import SentenceError

@@ -12,7 +12,7 @@ from django.db.models import QuerySet
 from apps.accounts import audit
 from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
-from apps.lessons import attachments
+from apps.lessons.items import attachments
 from apps.lessons.models import Lesson
 from apps.privacy import exporting
 from apps.recordings.models import MediaPass, Recording

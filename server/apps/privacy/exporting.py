@@ -13,7 +13,7 @@ from django.core.serializers.json import DjangoJSONEncoder
 from apps.accounts import audit
 from apps.accounts.models import User
 from apps.lessons.models import Lesson
-from apps.lessons.segments import segment_rows
+from apps.lessons.segments.services import segment_rows
 from apps.recordings import room
 from apps.results.selectors import student_data
 from apps.study.models import Student

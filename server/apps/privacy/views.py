@@ -15,7 +15,7 @@ from apps.accounts.serializers import PasswordIn
 from apps.accounts.services import require_password
 from apps.accounts.views import plain
 from apps.privacy import erasing, exporting
-from apps.privacy import serializers as shapes
+from apps.privacy.serializers import RenameIn, StudentExportOut, WhatGoesOut
 from apps.study.models import Student
 from apps.work.models import Job
 from apps.work.serializers import JobOut
@@ -23,10 +23,10 @@ from config.api import TeacherView, parsed
 
 
 class ErasureView(TeacherView):
-    @extend_schema(responses=shapes.WhatGoesOut)
+    @extend_schema(responses=WhatGoesOut)
     def get(self, request: Request) -> Response:
         """What deleting the account would take with it."""
-        return Response(shapes.WhatGoesOut(erasing.what_goes(self.teacher)).data)
+        return Response(WhatGoesOut(erasing.what_goes(self.teacher)).data)
 
     @extend_schema(request=PasswordIn, responses={204: None})
     def post(self, request: Request) -> Response:
@@ -61,17 +61,17 @@ class StudentDataView(TeacherView):
         mine = Student.objects.select_related("assignment__edition").filter(assignment__owner=self.teacher)
         return get_object_or_404(mine, id=student_id, assignment=assignment_id)
 
-    @extend_schema(responses=shapes.StudentExportOut)
+    @extend_schema(responses=StudentExportOut)
     def get(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
         """All that is kept of one student, to be handed out."""
         data = exporting.everything_of(self.student(assignment_id, student_id))
         headers = {"Content-Disposition": 'attachment; filename="student.json"'}
-        return Response(shapes.StudentExportOut(data).data, headers=headers)
+        return Response(StudentExportOut(data).data, headers=headers)
 
-    @extend_schema(request=shapes.RenameIn, responses={204: None})
+    @extend_schema(request=RenameIn, responses={204: None})
     def patch(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
         student = self.student(assignment_id, student_id)
-        given = parsed(shapes.RenameIn, request)
+        given = parsed(RenameIn, request)
         erasing.rename_student(self.teacher, student, given["nickname"])
         return Response(status=204)
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rest_framework import serializers
 
-from apps.lessons.serializers import CriterionData
+from apps.lessons.items.serializers import CriterionData
 
 STATES = ("not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read")
 

@@ -14,8 +14,8 @@ from rest_framework.response import Response
 
 from apps.assignments.models import Assignment
 from apps.results import selectors, services
-from apps.results import serializers as shapes
 from apps.results.export import sheet_csv
+from apps.results.serializers import ItemAnswersOut, MarkIn, OverviewOut, SegmentResultOut, SheetOut, StudentResultOut
 from apps.study.models import Answer, Student
 from apps.study.services import item_of
 from config.api import TeacherView, parsed
@@ -27,15 +27,15 @@ class ResultsView(TeacherView):
 
 
 class OverviewView(TeacherView):
-    @extend_schema(responses=shapes.OverviewOut(many=True))
+    @extend_schema(responses=OverviewOut(many=True))
     def get(self, request: Request) -> Response:
-        return Response(shapes.OverviewOut(selectors.overview(self.teacher), many=True).data)
+        return Response(OverviewOut(selectors.overview(self.teacher), many=True).data)
 
 
 class SheetView(ResultsView):
-    @extend_schema(responses=shapes.SheetOut)
+    @extend_schema(responses=SheetOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
-        return Response(shapes.SheetOut(selectors.sheet_data(self.assignment(assignment_id))).data)
+        return Response(SheetOut(selectors.sheet_data(self.assignment(assignment_id))).data)
 
 
 class SheetCsvView(ResultsView):
@@ -52,40 +52,40 @@ class SheetCsvView(ResultsView):
 
 
 class SegmentResultView(ResultsView):
-    @extend_schema(responses=shapes.SegmentResultOut)
+    @extend_schema(responses=SegmentResultOut)
     def get(self, request: Request, assignment_id: UUID, number: int) -> Response:
         assignment = self.assignment(assignment_id)
         if number >= len(assignment.edition.content["segments"]):
             raise Http404
-        return Response(shapes.SegmentResultOut(selectors.segment_data(assignment, number)).data)
+        return Response(SegmentResultOut(selectors.segment_data(assignment, number)).data)
 
 
 class ItemResultView(ResultsView):
-    @extend_schema(responses=shapes.ItemAnswersOut)
+    @extend_schema(responses=ItemAnswersOut)
     def get(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:
         data: dict[str, Any] | None = selectors.item_answers(self.assignment(assignment_id), str(item_id))
         if data is None:
             raise Http404
-        return Response(shapes.ItemAnswersOut(data).data)
+        return Response(ItemAnswersOut(data).data)
 
 
 class StudentResultView(ResultsView):
-    @extend_schema(responses=shapes.StudentResultOut)
+    @extend_schema(responses=StudentResultOut)
     def get(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
         assignment = self.assignment(assignment_id)
         student = get_object_or_404(Student, id=student_id, assignment=assignment)
-        return Response(shapes.StudentResultOut(selectors.student_data(assignment, student)).data)
+        return Response(StudentResultOut(selectors.student_data(assignment, student)).data)
 
 
 class AnswerMarkView(TeacherView):
-    @extend_schema(request=shapes.MarkIn, responses={204: None})
+    @extend_schema(request=MarkIn, responses={204: None})
     def put(self, request: Request, answer_id: UUID) -> Response:
         answer = get_object_or_404(
             Answer.objects.select_related("student__assignment__edition"),
             id=answer_id,
             student__assignment__owner=self.teacher,
         )
-        given = parsed(shapes.MarkIn, request)
+        given = parsed(MarkIn, request)
         most = item_of(answer.student.assignment.edition, answer.item_id).marks
         services.mark_open_answer(answer, most=most, **given)
         return Response(status=204)

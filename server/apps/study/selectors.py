@@ -7,7 +7,7 @@ from datetime import datetime
 from typing import Any
 
 from apps.assignments.models import frozen
-from apps.lessons.attachments import address_of
+from apps.lessons.items.attachments import address_of
 from apps.study.models import Answer, Student
 from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Item

@@ -26,8 +26,18 @@ from apps.assignments.services import edition_content
 from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
 from apps.study import selectors, services
-from apps.study import serializers as shapes
 from apps.study.models import Answer, Student
+from apps.study.serializers import (
+    AnswerIn,
+    ClockIn,
+    ClockOut,
+    JoinIn,
+    PlayedListIn,
+    ProgressOut,
+    RehearsedIn,
+    StudyLessonOut,
+    StudyOut,
+)
 from config.api import TeacherView, parsed
 from config.client import address_of
 from config.origin import require_own_page, set_framed_cookie
@@ -115,21 +125,21 @@ class StudyAddress(APIView):
             "student": told,
             "token": token,
         }
-        return Response(shapes.StudyOut(data).data, headers={"Cache-Control": "no-store"})
+        return Response(StudyOut(data).data, headers={"Cache-Control": "no-store"})
 
 
 @method_decorator(ensure_csrf_cookie, name="get")
 class StudyView(StudyAddress):
-    @extend_schema(responses=shapes.StudyOut)
+    @extend_schema(responses=StudyOut)
     def get(self, request: Request, code: str) -> Response:
         assignment = self.assignment(code)
         return self.shown(assignment, self.student(request, assignment))
 
-    @extend_schema(request=shapes.JoinIn, responses=shapes.StudyOut)
+    @extend_schema(request=JoinIn, responses=StudyOut)
     def post(self, request: Request, code: str) -> Response:
         """Join under a nickname; a device that has joined already goes on as it was."""
         assignment = self.assignment(code)
-        given = parsed(shapes.JoinIn, request)
+        given = parsed(JoinIn, request)
         student = self.student(request, assignment)
         if student is None:
             limits.count(limits.JOINS_FROM, address_of(request))
@@ -158,9 +168,9 @@ class StudyView(StudyAddress):
 
 
 class AnswersView(StudyAddress):
-    @extend_schema(request=shapes.AnswerIn, responses=shapes.ProgressOut)
+    @extend_schema(request=AnswerIn, responses=ProgressOut)
     def post(self, request: Request, code: str) -> Response:
-        given = parsed(shapes.AnswerIn, request)
+        given = parsed(AnswerIn, request)
         who = self.who(request, code)
         try:
             student, tries = services.answer(
@@ -183,31 +193,31 @@ class AnswersView(StudyAddress):
         )
         if told["key"]:
             services.let_out(student, [told["item"]])
-        return Response(shapes.ProgressOut(told).data)
+        return Response(ProgressOut(told).data)
 
 
 class ClockView(StudyAddress):
-    @extend_schema(request=shapes.ClockIn, responses=shapes.ClockOut)
+    @extend_schema(request=ClockIn, responses=ClockOut)
     def post(self, request: Request, code: str) -> Response:
         """Open a timed item, or hear its part again; what it asks, and what is left of its time."""
-        given = parsed(shapes.ClockIn, request)
+        given = parsed(ClockIn, request)
         student = self.joined(request, code)
         item, left_ms = services.turn_clock(student, given["item"], rests=given["rests"])
         asked = selectors.question(item, services.ordering_of(student).of(item))
-        return Response(shapes.ClockOut({"left_ms": left_ms, "question": asked}).data)
+        return Response(ClockOut({"left_ms": left_ms, "question": asked}).data)
 
 
 class PlayedView(StudyAddress):
-    @extend_schema(request=shapes.PlayedListIn, responses={204: None})
+    @extend_schema(request=PlayedListIn, responses={204: None})
     def post(self, request: Request, code: str) -> Response:
         student = self.joined(request, code)
-        given = parsed(shapes.PlayedListIn, request)
+        given = parsed(PlayedListIn, request)
         services.report_played(student, given["stretches"])
         return Response(status=204)
 
 
 class FinishView(StudyAddress):
-    @extend_schema(request=None, responses=shapes.StudyOut)
+    @extend_schema(request=None, responses=StudyOut)
     def post(self, request: Request, code: str) -> Response:
         student = services.finish(self.joined(request, code))
         return self.shown(student.assignment, student)
@@ -219,7 +229,7 @@ REHEARSED = Standing(Policy(attempts=2), "open")
 class RehearsalView(TeacherView):
     """The lesson as a student will see it. Nothing of it is recorded."""
 
-    @extend_schema(responses=shapes.StudyLessonOut)
+    @extend_schema(responses=StudyLessonOut)
     def get(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
         items = [i for i in lesson.items.filter(place=Item.Place.LESSON) if i.pause_ms is not None]
@@ -230,13 +240,13 @@ class RehearsalView(TeacherView):
         ]
         data = selectors.lesson_for(content, asked, selectors.media_of(lesson.recording))
         every = selectors.materials_for(content, ("before", "during", "after"))
-        return Response(shapes.StudyLessonOut(data | {"materials": every}).data)
+        return Response(StudyLessonOut(data | {"materials": every}).data)
 
-    @extend_schema(request=shapes.RehearsedIn, responses=shapes.ProgressOut)
+    @extend_schema(request=RehearsedIn, responses=ProgressOut)
     def post(self, request: Request, lesson_id: UUID) -> Response:
         """Mark one answer as a student's would be; the tries so far come with it."""
         lesson = lesson_of(self.teacher, lesson_id)
-        given = parsed(shapes.RehearsedIn, request)
+        given = parsed(RehearsedIn, request)
         row = get_object_or_404(Item, id=given["item"], lesson=lesson)
         item = item_from_json(row.content | {"id": str(row.id)})
         before: tuple[Any, ...] = tuple(given["tries"])
@@ -248,7 +258,7 @@ class RehearsalView(TeacherView):
         tries = [Answer(id=NOBODY, outcome=o, response={}) for o in before]
         tries.append(Answer(id=NOBODY, outcome=result.outcome, response=written, share=result.share))
         told = selectors.progress(item, tries, REHEARSED, ordering, key_shown=False)
-        return Response(shapes.ProgressOut(told).data)
+        return Response(ProgressOut(told).data)
 
 
 def rehearsed_by(lesson: Lesson) -> Ordering:

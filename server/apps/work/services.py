@@ -9,6 +9,7 @@ from typing import Any, Literal
 
 from django.db import transaction
 from django.utils import timezone
+from procrastinate.contrib.django import app as queue
 
 from apps.accounts.models import User
 from apps.work.models import Job
@@ -71,6 +72,7 @@ class WorkerDiedError(EscuelaError):
 
 
 MOST_TRIES = 3
+RUN_JOB = "work.run_job"
 OPEN = (Job.State.WAITING, Job.State.RUNNING)
 # "links" waits for others most of the time, so several are at it at once.
 Queue = Literal["quick", "heavy", "links"]
@@ -114,9 +116,9 @@ def start(owner: User, kind: str, given: dict[str, Any], *, title: str = "", ste
 
 
 def _queue(job: Job) -> None:
-    from apps.work.tasks import run_job
-
-    run_job.configure(lock=str(job.id), queue=KINDS[job.kind].queue).defer(job_id=str(job.id))
+    # By its name: the task runs these services, which therefore do not know it.
+    task = queue.configure_task(RUN_JOB, lock=str(job.id), queue=KINDS[job.kind].queue)
+    task.defer(job_id=str(job.id))
 
 
 @transaction.atomic

@@ -12,7 +12,7 @@ HEARTBEAT_S = 2.0
 STALLED_S = 10.0
 
 
-@app.task(name="work.run_job", queue="quick")
+@app.task(name=services.RUN_JOB, queue="quick")
 def run_job(job_id: str) -> None:
     """Outside of requests nobody else closes a connection that the database has dropped meanwhile."""
     close_old_connections()

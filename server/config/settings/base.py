@@ -119,7 +119,7 @@ LINKS_ALLOWED = [a for a in os.environ.get("ESCUELA_LINKS_ALLOWED", "").split(",
 # Speech recognition: empty for the packaged model, the path of another model's folder, or "off".
 RECOGNISER = os.environ.get("ESCUELA_RECOGNISER", "")
 MODELS_FOLDER = STATE / "models"
-# A text-generation service that writes items (see apps.lessons.writers and docs/formats.md); its key comes alone.
+# A text-generation service that writes items (apps.lessons.writing.writers, docs/formats.md); its key comes alone.
 WRITER: dict[str, Any] = json.loads(os.environ.get("ESCUELA_WRITER", "{}"))
 WRITER_KEY = os.environ.get("ESCUELA_WRITER_KEY", "")
 DATA_UPLOAD_MAX_MEMORY_SIZE = 3_000_000
@@ -165,8 +165,8 @@ SPECTACULAR_SETTINGS = {
 PROCRASTINATE_IMPORT_PATHS = [
     "apps.accounts.mailing",
     "apps.work.tasks",
-    "apps.lessons.jobs",
-    "apps.lessons.bringing_in",
+    "apps.lessons.checking.jobs",
+    "apps.lessons.bringing_in.services",
     "apps.privacy.tidying",
 ]
 LOGGING = {

@@ -6,7 +6,7 @@ from django.utils import timezone
 
 from apps.assignments.models import Assignment, Edition
 from apps.assignments.services import share
-from apps.lessons import items
+from apps.lessons.items import services as items
 from apps.lessons.models import Item
 
 from ..conftest import CHOICE, item_with, make_lesson, run_jobs

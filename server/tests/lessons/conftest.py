@@ -7,7 +7,7 @@ from wsgiref.simple_server import make_server
 
 import pytest
 
-from apps.lessons import writers
+from apps.lessons.writing import writers
 
 STAND_IN = Path(__file__).resolve().parents[3] / "standins" / "writing_assistant"
 

@@ -7,7 +7,8 @@ import pytest
 from PIL import Image
 
 from apps.assignments.services import share
-from apps.lessons import attachments, history
+from apps.lessons.history import services as history
+from apps.lessons.items import attachments
 from apps.lessons.models import Attachment, Lesson
 from apps.recordings.models import Recording, Upload
 

@@ -103,7 +103,7 @@ def test_a_job_that_was_broken_off_goes_on_once(client, teacher, sound, monkeypa
         raise KeyboardInterrupt
 
     with monkeypatch.context() as patch, pytest.raises(KeyboardInterrupt):
-        patch.setattr("apps.lessons.bringing_in.recordings.hear", killed)
+        patch.setattr("apps.lessons.bringing_in.services.recordings.hear", killed)
         work.run(job_id)
     assert Job.objects.get(id=job_id).state == "running"
     work.run(job_id)
@@ -119,7 +119,7 @@ def test_a_failed_job_goes_on_from_the_step_that_failed(client, teacher, sound, 
     real = media.probe
     monkeypatch.setattr("apps.recordings.media.probe", lambda *a: probed.append(a) or real(*a))
     with monkeypatch.context() as patch:
-        patch.setattr("apps.lessons.bringing_in.recordings.hear", lambda *_: 1 / 0)
+        patch.setattr("apps.lessons.bringing_in.services.recordings.hear", lambda *_: 1 / 0)
         run_jobs()
     assert client.get("/api/jobs/").json()[0]["error_code"] == "broke"
     assert client.post(f"/api/jobs/{job.id}/").status_code == 202
@@ -135,7 +135,7 @@ def test_a_cancelled_job_stops_at_its_next_step_and_leaves_nothing(client, teach
     def cancel(*_: object) -> None:
         client.delete(f"/api/jobs/{job.id}/")
 
-    monkeypatch.setattr("apps.lessons.bringing_in.recordings.hear", cancel)
+    monkeypatch.setattr("apps.lessons.bringing_in.services.recordings.hear", cancel)
     run_jobs()
     job.refresh_from_db()
     assert job.state == "cancelled"
@@ -156,7 +156,7 @@ def test_a_fault_of_our_own_is_told_without_its_insides(client, teacher, sound, 
     def broken(*_: object) -> None:
         raise RuntimeError("secret path /srv/x")
 
-    monkeypatch.setattr("apps.lessons.bringing_in.recordings.hear", broken)
+    monkeypatch.setattr("apps.lessons.bringing_in.services.recordings.hear", broken)
     job = brought(client, teacher, sound, vtt())
     assert job.error_code == "broke"
     assert "secret" not in client.get(f"/api/jobs/{job.id}/").content.decode()

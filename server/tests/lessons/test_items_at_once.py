@@ -2,7 +2,7 @@
 
 import pytest
 
-from apps.lessons import items
+from apps.lessons.items import services as items
 from apps.lessons.models import Item
 
 from ..conftest import CHOICE, at_once, item_with, make_lesson, make_teacher

@@ -1,6 +1,6 @@
 import pytest
 
-from apps.lessons import items as services
+from apps.lessons.items import services
 from apps.lessons.models import Item, Lesson
 
 from ..conftest import CHOICE, GAP, WORDS, item_with, make_lesson, make_teacher, run_jobs

@@ -2,8 +2,8 @@
 
 import pytest
 
-from apps.lessons import writers
 from apps.lessons.models import Item, ServiceAnswer
+from apps.lessons.writing import writers
 from apps.work.models import Job
 
 from ..conftest import WORDS, make_lesson, make_teacher, posted, run_jobs, run_once_more, signed_in

@@ -2,8 +2,8 @@
 
 import pytest
 
-from apps.lessons import writers
 from apps.lessons.models import SecondOpinion
+from apps.lessons.writing import writers
 from apps.work.models import Job
 
 from ..conftest import CHOICE, WORDS, make_lesson, make_teacher, run_jobs, signed_in

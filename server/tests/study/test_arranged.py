@@ -3,7 +3,7 @@
 import pytest
 
 from apps.assignments.services import share
-from apps.lessons import items
+from apps.lessons.items import services as items
 from apps.lessons.models import Lesson
 from apps.results.export import sheet_csv
 from apps.results.selectors import item_answers, sheet_data

@@ -1,0 +1,1 @@
+"""A recording becomes a lesson."""

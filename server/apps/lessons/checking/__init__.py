@@ -1,0 +1,1 @@
+"""The check of a lesson."""

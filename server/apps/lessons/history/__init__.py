@@ -1,0 +1,1 @@
+"""Undo and redo."""

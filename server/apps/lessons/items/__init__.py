@@ -1,0 +1,1 @@
+"""Items of a lesson."""

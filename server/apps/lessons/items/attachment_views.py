@@ -1,0 +1,49 @@
+"""Attachments over HTTP: kept from an upload, served by their names."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import Http404, HttpRequest, HttpResponseBase
+from django.views.decorators.http import require_safe
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.lessons import selectors
+from apps.lessons.items import attachments
+from apps.lessons.models import Attachment
+from apps.recordings.views import served
+from config.api import TeacherView, parsed
+
+
+class AttachmentIn(serializers.Serializer[object]):
+    upload = serializers.UUIDField()
+    kind = serializers.ChoiceField(Attachment.Kind.choices)
+
+
+class AttachmentOut(serializers.Serializer[object]):
+    """``name`` is what an item names it by, in ``image`` or ``sound``."""
+
+    name = serializers.CharField()
+    url = serializers.CharField()
+
+
+class AttachmentsView(TeacherView):
+    @extend_schema(request=AttachmentIn, responses={201: AttachmentOut})
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        """Keep an uploaded picture or spoken note with the lesson."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        given = parsed(AttachmentIn, request)
+        kept = attachments.keep(self.teacher, lesson, upload_id=given["upload"], kind=given["kind"])
+        shown = {"name": kept.name, "url": attachments.address_of(kept.name)}
+        return Response(AttachmentOut(shown).data, status=201)
+
+
+@require_safe
+def attached(request: HttpRequest, name: str) -> HttpResponseBase:
+    found = Attachment.objects.filter(name=name).first()
+    if found is None or not found.path.exists():
+        raise Http404
+    return served(request, found.path, found.media_type, etag=f'"a-{name[:12]}"')

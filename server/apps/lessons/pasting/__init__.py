@@ -1,0 +1,1 @@
+"""Items pasted from elsewhere."""

@@ -1,0 +1,55 @@
+"""Items from elsewhere over HTTP: pasted text and spreadsheets."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpResponse
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.lessons import selectors
+from apps.lessons.pasting import services as pasting
+from apps.lessons.pasting.serializers import PastedOut, PasteIn, SpreadsheetIn, SpreadsheetOut
+from apps.work.limited import GB, Limits, read_apart
+from apps.work.serializers import JobOut
+from config.api import TeacherView, parsed
+from escuela_core.formats.sheets import template
+
+SHEET = Limits(seconds=5, memory=GB, written=10_000_000)
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
+
+class PastedView(TeacherView):
+    @extend_schema(responses={(200, "text/plain"): str})
+    def get(self, request: Request, lesson_id: UUID) -> HttpResponse:
+        """A request to copy, for an assistant used by hand."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        return HttpResponse(pasting.request_for(lesson), content_type="text/plain; charset=utf-8")
+
+    @extend_schema(request=PasteIn, responses=PastedOut)
+    def post(self, request: Request, lesson_id: UUID) -> Response:
+        """What a text would become; nothing is kept."""
+        selectors.lesson_of(self.teacher, lesson_id)
+        return Response(PastedOut(pasting.preview(parsed(PasteIn, request)["text"])).data)
+
+    @extend_schema(request=PasteIn, responses={202: JobOut})
+    def put(self, request: Request, lesson_id: UUID) -> Response:
+        """Take the items of a text into the lesson."""
+        lesson = selectors.lesson_of(self.teacher, lesson_id)
+        return Response(JobOut(pasting.take(lesson, **parsed(PasteIn, request))).data, status=202)
+
+
+class SheetsView(TeacherView):
+    @extend_schema(request=SpreadsheetIn, responses=SpreadsheetOut)
+    def post(self, request: Request) -> Response:
+        """A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept."""
+        return Response({"text": read_apart("spreadsheet", parsed(SpreadsheetIn, request)["content"], SHEET)})
+
+
+class SheetTemplateView(TeacherView):
+    @extend_schema(responses={(200, XLSX): bytes})
+    def get(self, request: Request, language: str) -> HttpResponse:
+        headers = {"Content-Disposition": 'attachment; filename="escuela-items.xlsx"'}
+        return HttpResponse(template(language), content_type=XLSX, headers=headers)

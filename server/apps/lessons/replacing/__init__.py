@@ -1,0 +1,1 @@
+"""Find and replace over script and items."""

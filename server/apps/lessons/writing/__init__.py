@@ -1,0 +1,1 @@
+"""Items and materials that are proposed."""
