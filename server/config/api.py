@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Any, cast
+from typing import TYPE_CHECKING, Any, cast
 
 from rest_framework.request import Request
 from rest_framework.serializers import Serializer
 from rest_framework.views import APIView
 
-from apps.accounts.models import User
 from config.errors import SentenceError
+
+if TYPE_CHECKING:
+    from apps.accounts.models import User
 
 LONGEST_NUMBER = 15
 
@@ -34,7 +36,7 @@ class TeacherView(APIView):
 
     @property
     def teacher(self) -> User:
-        return cast(User, self.request.user)
+        return cast("User", self.request.user)
 
 
 def whole_number(text: str) -> int | None:

@@ -7,6 +7,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from escuela_core.language.units import ENGLISH_UNITS, unit_in
+
 # A count, a rank in a row ("fourth"), a part of a whole ("two thirds"), how many times over ("twice").
 Sort = Literal["count", "rank", "part", "times", "clock"]
 Token = tuple[str, int, int]
@@ -148,9 +150,7 @@ def _words(tokens: Sequence[Token], at: int, words: str) -> bool:
 
 def _counted(following: str) -> bool:
     """ "One" counts before a unit or a hundred, not as a pronoun ("this one", "one of them")."""
-    from escuela_core.language.measures import ENGLISH  # noqa: PLC0415
-
-    return ENGLISH.unit(following) is not None
+    return unit_in(ENGLISH_UNITS, following) is not None
 
 
 def _below_zero(tokens: Sequence[Token], at: int) -> Number | None:

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from escuela_core.language.clock import HALF_DAY
-from escuela_core.language.measures import ENGLISH, Measures, Unit, measures_of
+from escuela_core.language.measures import ENGLISH, Measures, measures_of
 from escuela_core.language.numbers import Number, Sort, tokens_of, word_at
+from escuela_core.language.units import Unit
 
 LONGEST_CORRECTION = 40
 _RELATIVE = 0.005
