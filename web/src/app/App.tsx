@@ -5,8 +5,8 @@ import { ConfirmPage, NewAddressPage, NewPasswordPage } from "../accounts/Confir
 import { SignInPage } from "../accounts/SignInPage";
 import { ApiError } from "../api/client";
 import { ProjectorPage } from "../assignments/ProjectorPage";
-import { CardsPage } from "../desk/CardsPage";
 import { DeskPage } from "../desk/DeskPage";
+import { CardsPage } from "../desk/materials/CardsPage";
 import { FindPage } from "../lessons/FindPage";
 import { LessonsPage } from "../lessons/LessonsPage";
 import { NewLessonPage } from "../lessons/NewLessonPage";

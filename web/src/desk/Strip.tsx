@@ -2,10 +2,10 @@ import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef } from "reac
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../app/times";
 import { spanAt, useOnClock } from "../player/hooks";
+import { shownVerdict } from "./checking/verdict";
 import type { Desk, Item } from "./queries";
 import { BoundaryHandles, ExtractHandles } from "./StripHandles";
 import type { DeskState } from "./useDeskState";
-import { shownVerdict } from "./verdict";
 
 const HEIGHT = 52;
 

@@ -11,7 +11,7 @@ const ROOMS = ["app", "ui", "lessons", "desk", "results", "rehearsal", "assignme
 const ALIKE = new Set(["/", "J", "Shift+J", "Escape", "E"]);
 
 const written = ROOMS.flatMap((room) =>
-  readdirSync(join(SRC, room))
+  readdirSync(join(SRC, room), { recursive: true, encoding: "utf-8" })
     .filter((name) => /\.tsx?$/.test(name) && !name.includes(".test."))
     .flatMap((name) => {
       const code = readFileSync(join(SRC, room, name), "utf-8");

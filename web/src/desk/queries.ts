@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { ApiError, api, body, type Schemas } from "../api/client";
 import { useJob } from "../lessons/queries";
-import { NO_WISHES } from "./wishes";
+import { NO_WISHES } from "./writing/wishes";
 
 export type Desk = Schemas["DeskOut"];
 export type Item = Schemas["ItemOut"];
@@ -10,6 +10,7 @@ export type Item = Schemas["ItemOut"];
 import type { Content } from "../kinds/kinds";
 
 export type { Content };
+export type Material = Schemas["MaterialOut"];
 export type Segment = Schemas["SegmentOut"];
 /** A sentence with its place in the script. */
 export type Sentence = Schemas["SentenceOut"] & { position: number };

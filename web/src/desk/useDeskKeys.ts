@@ -3,7 +3,8 @@ import { type Binding, useKeys } from "../app/keys";
 import { KINDS } from "../kinds/kinds";
 import { WRITTEN } from "../kinds/writing";
 import { spanAt } from "../player/hooks";
-import { apply, mendsOf } from "./Mends";
+import { apply, mendsOf } from "./checking/mending";
+import { worstFirst } from "./checking/queue";
 import { acts, type Item } from "./queries";
 import type { Step } from "./Steps";
 import type { DeskState } from "./useDeskState";
@@ -188,14 +189,4 @@ export function itemsInOrder(state: DeskState, step: Step): Item[] {
   return [...state.desk.items]
     .filter((i) => i.place === "lesson" || step === "items")
     .sort((a, b) => (a.content.pause_ms ?? 0) - (b.content.pause_ms ?? 0));
-}
-
-/** What still needs the teacher's eye: undecided errors, then unclear ones by how little backs them. */
-export function worstFirst(items: Item[]): Item[] {
-  const weight = (i: Item) => {
-    const errors = i.report?.findings.filter((f) => f.severity === "error").length ?? 0;
-    const looks = i.report?.findings.filter((f) => f.severity === "look").length ?? 0;
-    return (i.undecided ? 10 : 0) + errors + looks * 0.3 + (1 - (i.report?.support ?? 1));
-  };
-  return items.filter((i) => i.place === "lesson" && i.open).sort((a, b) => weight(b) - weight(a));
 }

@@ -10,7 +10,7 @@ import { Legend } from "./Bar";
 import { ItemSide } from "./ItemSide";
 import { type Sheet, useSheet } from "./queries";
 import { SegmentSide } from "./SegmentSide";
-import { SheetTable } from "./SheetTable";
+import { type Focus, SheetTable } from "./SheetTable";
 import { StudentSide } from "./StudentSide";
 
 /** The results of one assignment; where there are several, one is chosen. */
@@ -34,8 +34,6 @@ export function ResultsPanel({ lesson }: { lesson: string }) {
     <Results key={chosen.id} assignment={chosen} all={given.data} choose={(id) => setSearch({ assignment: id })} />
   );
 }
-
-export type Focus = { segment: number } | { item: string } | { student: string };
 
 function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id: string) => void }) {
   const { t } = useTranslation();

@@ -1,7 +1,9 @@
 import { useTranslation } from "react-i18next";
 import { ResultBar, useCellWords } from "./Bar";
 import type { Sheet } from "./queries";
-import type { Focus } from "./ResultsPanel";
+
+/** What is looked at beside the sheet. */
+export type Focus = { segment: number } | { item: string } | { student: string };
 
 type Props = { sheet: Sheet; focus: Focus; look: (focus: Focus) => void; inWords: boolean };
 

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { attachedUrl } from "../../api/attachments";
-import { OptionPicture } from "../../desk/Attachments";
+import { OptionPicture } from "../../desk/items/Attachments";
 import { Button } from "../../ui/Button";
 import { Rich } from "../../ui/Rich";
 import { useWords } from "../../ui/words";
