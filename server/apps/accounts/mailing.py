@@ -10,6 +10,7 @@ from procrastinate.contrib.django import app
 from apps.accounts import links
 from apps.accounts.models import MailedLink, User
 from config.names import without_links
+from config.words import in_words
 
 
 def later(kind: str, email: str, site: str, **given: Any) -> None:
@@ -21,31 +22,28 @@ def later(kind: str, email: str, site: str, **given: Any) -> None:
 def send(kind: str, email: str, site: str, given: dict[str, Any]) -> None:
     """Write and send one mail."""
     known = User.objects.filter(email=email, confirmed_at__isnull=False).first()
+    kind = "known" if kind == "register" and known is not None else kind
+    # A link for a new password goes to who has an account; one for a new address, to who has none.
+    if (kind == "password" and known is None) or (kind == "address" and known is not None):
+        return
+    language = known.language if known is not None else str(given.get("language", ""))
     name = known.name if known is not None else str(given.get("name", ""))
-    written = _written(kind, email, site, known, given)
-    if written is not None:
-        subject, text = written
-        send_mail(f"Escuela: {subject}", f"Hello {without_links(name)}\n\n{text}\n", None, [email])
+    hello = in_words("mail.hello", language, name=without_links(name))
+    text = in_words(f"mail.{kind}.text", language, site=site, link=_link(kind, email, site, given))
+    send_mail(f"Escuela: {in_words(f'mail.{kind}.subject', language)}", f"{hello}\n\n{text}\n", None, [email])
 
 
-def _written(kind: str, email: str, site: str, known: User | None, given: dict[str, Any]) -> tuple[str, str] | None:
-    """Subject and text; None where there is nothing to send."""
-    if kind == "told":
-        return str(given["subject"]), str(given["text"])
-    if kind == "register" and known is not None:
-        return "You already have an account", f"Sign in at {site}/sign-in, or set a new password there."
-    if kind == "register":
-        link = _link(MailedLink.Purpose.REGISTER, email, site, "confirm", given)
-        return "Confirm your address", f"Open this link in the same browser within an hour:\n\n{link}"
-    if kind == "password" and known is not None:
-        link = _link(MailedLink.Purpose.PASSWORD, email, site, "new-password", given)
-        return "A new password", f"Open this link within an hour to set a new password:\n\n{link}"
-    if kind == "address" and known is None:
-        link = _link(MailedLink.Purpose.ADDRESS, email, site, "new-address", given)
-        return "Your new address", f"Open this link within an hour, signed in, to use this address:\n\n{link}"
-    return None
+_PAGES = {
+    "register": (MailedLink.Purpose.REGISTER, "confirm"),
+    "password": (MailedLink.Purpose.PASSWORD, "new-password"),
+    "address": (MailedLink.Purpose.ADDRESS, "new-address"),
+}
 
 
-def _link(purpose: str, email: str, site: str, page: str, given: dict[str, Any]) -> str:
-    """The secret stands behind the ``#``, which no browser sends to a server, so that no log holds it."""
+def _link(kind: str, email: str, site: str, given: dict[str, Any]) -> str:
+    """The secret stands behind the ``#``, which no browser sends to a server, so that no log holds it; empty for a mail
+    that only tells something."""
+    if kind not in _PAGES:
+        return ""
+    purpose, page = _PAGES[kind]
     return f"{site}/{page}#{links.make(purpose, email, given)}"

@@ -128,7 +128,7 @@ def ask_new_address(request: HttpRequest, user: User, email: str, *, password: s
     """Mail a link to the new address; nothing changes before it is followed."""
     require_password(request, user, password)
     _count_mail(request, email)
-    mailing.later("address", email, site, user=str(user.id), name=user.name)
+    mailing.later("address", email, site, user=str(user.id), name=user.name, language=user.language)
 
 
 @transaction.atomic
@@ -137,14 +137,7 @@ def set_new_address(user: User, token: str, *, site: str) -> User:
     link = links.use(MailedLink.Purpose.ADDRESS, token)
     if link.given["user"] != str(user.id) or User.objects.filter(email=link.email).exists():
         raise links.BadLinkError
-    mailing.later(
-        "told",
-        user.email,
-        site,
-        name=user.name,
-        subject="Your address was changed",
-        text="You now sign in with another mail address. If that was not you, set a new password at once.",
-    )
+    mailing.later("moved", user.email, site, name=user.name, language=user.language)
     user.email = link.email
     user.save(update_fields=["email"])
     audit.record(user, "address")

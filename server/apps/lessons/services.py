@@ -27,7 +27,9 @@ def set_extract(lesson: Lesson, start_ms: int | None, end_ms: int | None) -> Les
     span = Span(start_ms or 0, end_ms if end_ms is not None else duration_ms)
     if span.end_ms > duration_ms:
         raise SentenceError(
-            "extract_outside", f"The recording ends at {clock(duration_ms)}, so the extract cannot go on longer."
+            "extract_outside",
+            f"The recording ends at {clock(duration_ms)}, so the extract cannot go on longer.",
+            end=clock(duration_ms),
         )
     with changing(lesson, "extract") as locked:
         locked.extract_start_ms, locked.extract_end_ms = start_ms, end_ms

@@ -42,7 +42,7 @@ class SheetCsvView(ResultsView):
     @extend_schema(responses={(200, "text/csv"): str})
     def get(self, request: Request, assignment_id: UUID) -> HttpResponse:
         assignment = self.assignment(assignment_id)
-        text = sheet_csv(selectors.sheet_data(assignment))
+        text = sheet_csv(selectors.sheet_data(assignment), self.teacher.language)
         name = re.sub(r"[^\w-]+", "-", assignment.name).strip("-") or "results"
         return HttpResponse(
             text,

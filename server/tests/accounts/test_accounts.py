@@ -167,7 +167,7 @@ def test_spraying_many_addresses_from_one_device_is_stopped_and_locks_nobody_out
 
 def test_a_name_in_a_mail_is_one_line_without_links() -> None:
     post(Client(), "accounts/", NEW | {"name": "Nora\r\nBcc: all@x.example https://evil.example www.evil.example now"})
-    assert str(mail.outbox[0].body).startswith("Hello Nora Bcc: now\n")
+    assert str(mail.outbox[0].body).startswith("Hola, Nora Bcc: now:\n")
     assert "evil" not in str(mail.outbox[0].body)
 
 

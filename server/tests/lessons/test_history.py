@@ -6,6 +6,9 @@ from typing import Any
 
 import pytest
 
+from apps.lessons.history import services as history
+from apps.lessons.items import services
+
 from ..conftest import CHOICE, item_with, posted
 from .test_lessons import desk, send, sentence_ids
 
@@ -119,3 +122,31 @@ def test_a_new_change_ends_what_could_be_done_again(client, lesson) -> None:
     send(client, "post", f"lessons/{lesson.id}/undo/")
     send(client, "patch", f"lessons/{lesson.id}/", {"title": "New"})
     assert send(client, "post", f"lessons/{lesson.id}/redo/").json()["code"] == "nothing_to_undo"
+
+
+def test_a_change_keeps_only_what_differs_and_a_bout_of_typing_only_its_ends(client, lesson) -> None:
+    item = item_with(lesson, "gap")
+    first = item.content["prompt"]
+    for prompt in ("The gates were ___.", "The gates were made by ___."):
+        services.change_item(item, services.content_of(item.content | {"prompt": prompt}), None)
+    change = lesson.changes.first()
+    assert change is not None
+    kept = [[side["items"][str(item.id)]["content"]["prompt"] for side in (change.before, change.after)]]
+    assert kept == [[first, "The gates were made by ___."]]
+    assert list(change.before["items"]) == list(change.after["items"]) == [str(item.id)]
+    assert change.before["segments"] == change.after["segments"] == {}
+
+
+def test_undoing_a_change_leaves_alone_what_it_did_not_touch(lesson) -> None:
+    gap, choice = item_with(lesson, "gap"), item_with(lesson, "choice")
+    services.move_pause(gap, 12_000)
+    services.move_pause(choice, 20_000)
+    history.undo(lesson)
+    gap.refresh_from_db()
+    choice.refresh_from_db()
+    assert gap.pause_ms == 12_000
+    assert choice.pause_ms != 20_000
+    history.undo(lesson)
+    history.redo(lesson)
+    gap.refresh_from_db()
+    assert gap.pause_ms == 12_000

@@ -76,7 +76,7 @@ def test_an_arrangement_earns_its_share_and_shows_in_words_on_the_sheet(arranged
         "emptying → six minutes": False,
         "filling → four minutes": False,
     }
-    assert "Zoe" in sheet_csv(sheet_data(assignment))
+    assert "Zoe" in sheet_csv(sheet_data(assignment), "en")
 
 
 def test_things_put_into_groups_earn_their_share_and_the_sheet_counts_each(arranged, lesson) -> None:

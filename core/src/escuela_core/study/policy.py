@@ -33,14 +33,16 @@ class PolicyAttemptsError(EscuelaError):
     code = "policy_attempts"
 
     def __init__(self) -> None:
-        super().__init__(f"Attempts per item must be between 1 and {MOST_ATTEMPTS}.")
+        super().__init__(f"Attempts per item must be between 1 and {MOST_ATTEMPTS}.", most=MOST_ATTEMPTS)
 
 
 class PolicyGraceError(EscuelaError):
     code = "policy_grace"
 
     def __init__(self) -> None:
-        super().__init__(f"The grace for answers given offline must be between 0 and {MOST_GRACE_MIN} minutes.")
+        super().__init__(
+            f"The grace for answers given offline must be between 0 and {MOST_GRACE_MIN} minutes.", most=MOST_GRACE_MIN
+        )
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,4 @@
-"""Undo and redo for everything that changes a lesson: what it was before and after, in one mechanism."""
+"""Undo and redo for everything that changes a lesson: what differs before and after, in one mechanism."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from apps.lessons.checking.requesting import request_check
 from apps.lessons.items import attachments
-from apps.lessons.models import Item, Lesson, Material, Segment
+from apps.lessons.models import Change, Item, Lesson, Material, Segment
 from apps.recordings.models import Recording, Sentence
 from config.errors import SentenceError
 from escuela_core.items.texts import files
@@ -36,6 +36,8 @@ _LESSON_FIELDS = ("title", "folder", "extract_start_ms", "extract_end_ms")
 _SENTENCE_FIELDS = ("start_ms", "end_ms", "text", "speaker", "words", "is_spoken")
 _SEGMENT_FIELDS = ("start_ms", "title", "summary", "key_terms", "takes_part")
 _MATERIAL_FIELDS = ("kind", "content")
+_PARTS = ("sentences", "items", "segments", "materials")
+Side = dict[str, Any]
 
 
 class NothingToUndoError(SentenceError):
@@ -70,15 +72,16 @@ def changing(lesson: Lesson, label: str, *, bout: str = "", script: Script = Non
         before = snapshot(locked, script)
         yield locked
         after = snapshot(locked, script)
-        _keep_differences(before["sentences"], after["sentences"])
+        for part in _PARTS:
+            _keep_differences(before[part], after[part])
         name = f"{label}:{bout}" if bout else label
         last = locked.changes.filter(undone=False).first()
         fresh = last is not None and last.label == name and timezone.now() - last.made_at < SAME_BOUT
         locked.changes.filter(undone=True).delete()
         if bout and fresh and last is not None:
-            last.after = after
-            last.about, last.touched = _about(last.before, after)
-            last.save(update_fields=["after", "about", "touched"])
+            last.before, last.after = _joined(last, before, after)
+            last.about, last.touched = _about(last.before, last.after)
+            last.save(update_fields=["before", "after", "about", "touched"])
         else:
             about, touched = _about(before, after)
             locked.changes.create(label=name, before=before, after=after, about=about, touched=touched)
@@ -112,9 +115,23 @@ def _files(side: dict[str, Any]) -> Iterator[str]:
 
 
 def _keep_differences(before: dict[str, Any], after: dict[str, Any]) -> None:
-    """Sentences that a change left alone need no keeping."""
+    """What a change left alone needs no keeping."""
     for key in [k for k in before if before[k] == after.get(k)]:
         del before[key], after[key]
+
+
+def _joined(last: Change, before: Side, after: Side) -> tuple[Side, Side]:
+    """Two changes that follow each other as one: as it was before the first, as it is after the second."""
+    first, then = dict(last.before), dict(last.after)
+    for part in _PARTS:
+        earlier, later = first.get(part) or {}, then.get(part) or {}
+        touched = earlier.keys() | later.keys()
+        first[part] = {k: v for k, v in before[part].items() if k not in touched} | earlier
+        # What the second took away is not there after both.
+        gone = before[part].keys() - after[part].keys()
+        then[part] = {k: v for k, v in later.items() if k not in gone} | after[part]
+        _keep_differences(first[part], then[part])
+    return first, then | {k: v for k, v in after.items() if k not in _PARTS}
 
 
 def _about(before: dict[str, Any], after: dict[str, Any]) -> tuple[str, int]:
@@ -161,9 +178,7 @@ def _step(lesson: Lesson, *, back: bool) -> None:
         if change is None:
             raise NothingToUndoError
         state, left = (change.before, change.after) if back else (change.after, change.before)
-        gone = [key for key in left["sentences"] if key not in state["sentences"]]
-        Sentence.objects.filter(recording=locked.recording_id, pk__in=gone).delete()
-        _restore(locked, state)
+        _restore(locked, state, left)
         change.undone = back
         change.save(update_fields=["undone"])
         locked.version += 1
@@ -171,22 +186,25 @@ def _step(lesson: Lesson, *, back: bool) -> None:
     request_check(locked)
 
 
-def _restore(lesson: Lesson, state: dict[str, Any]) -> None:
+def _restore(lesson: Lesson, state: Side, left: Side) -> None:
+    """The lesson as ``state`` has it, where a change differs from ``left``; what else there is stays as it is."""
     for name, value in state["lesson"].items():
         setattr(lesson, name, value)
     Recording.objects.filter(id=lesson.recording_id).update(times_by=state["times_by"])
+    gone = [key for key in left["sentences"] if key not in state["sentences"]]
+    Sentence.objects.filter(recording=lesson.recording_id, pk__in=gone).delete()
     Sentence.objects.bulk_create(
         (Sentence(pk=int(key), recording_id=lesson.recording_id, **f) for key, f in state["sentences"].items()),
         update_conflicts=True,
         unique_fields=["id"],
         update_fields=_SENTENCE_FIELDS,
     )
-    for model, rows in ((Item, state["items"]), (Segment, state["segments"]), (Material, state.get("materials"))):
-        if rows is None:  # a change from before materials had a part in this
-            continue
+    # A change from before materials had a part in this has none.
+    for model, part in ((Item, "items"), (Segment, "segments"), (Material, "materials")):
+        rows, others = state.get(part) or {}, left.get(part) or {}
         mine = model._default_manager.filter(lesson=lesson)  # noqa: SLF001 (its documented name)
-        mine.exclude(id__in=rows.keys()).delete()
-        there = {str(row.pk): row for row in mine}
+        mine.filter(id__in=others.keys() - rows.keys()).delete()
+        there = {str(row.pk): row for row in mine.filter(id__in=rows.keys())}
         for key, fields in rows.items():
             row = there.get(key) or model(id=key, lesson=lesson)
             if key in there and all(getattr(row, f) == v for f, v in fields.items()):
