@@ -3,7 +3,8 @@ import pytest
 
 from escuela_core.language import wordnet
 from escuela_core.language.frequency import UNKNOWN, zipf_frequency
-from escuela_core.language.parsing import parsed, sentence_starts, speaks
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed, sentence_starts
 from escuela_core.language.terms import lemmas, names, negated_words, rarity
 from escuela_core.language.vectors import encoder
 
@@ -64,7 +65,7 @@ def test_no_texts_give_no_vectors() -> None:
 
 
 def test_a_language_that_is_not_spoken_gives_no_sentence_starts() -> None:
-    assert not speaks("es-MX")
+    assert not language_of("es-MX").is_read
     assert sentence_starts(["hola", "mundo"], "es") == [0.0, 0.0]
 
 

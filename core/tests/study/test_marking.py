@@ -63,6 +63,23 @@ def test_small_differences_of_writing_count_as_the_same(given_text: str, wanted:
 
 
 @pytest.mark.parametrize(
+    ("given_text", "wanted", "same"),
+    [
+        ("seis minutos", "6 minutos", True),
+        ("unos seis minutos", "seis minutos", True),
+        ("veintidós", "22", True),
+        ("1.200", "mil doscientos", True),
+        ("siete minutos", "6 minutos", False),
+        ("seis horas", "seis minutos", False),
+    ],
+)
+def test_numbers_are_read_in_the_language_of_the_lesson(given_text: str, wanted: str, same: bool) -> None:
+    assert same_answer(given_text, wanted, "es") is same
+    gap = Gap(prompt="Tarda ___.", answers=(wanted,))
+    assert mark(gap, Response(text=given_text), "es").outcome == ("right" if same else "wrong")
+
+
+@pytest.mark.parametrize(
     ("given_text", "wanted"),
     [
         ("lock", "dock"),

@@ -7,7 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from escuela_core.items import Choice, Item, Open, TrueFalse, item_from_json, item_to_json
-from escuela_core.language.parsing import has_grammar, parsed_in
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed_in
 from escuela_core.transcripts import Transcript, read_captions
 from escuela_core.writing import propose
 from escuela_core.writing.spanish import drafts
@@ -17,7 +18,7 @@ from escuela_core.writing.spanish.statement import said, statements_of
 from escuela_core.writing.varying import vary
 from escuela_core.writing.wishes import Wishes
 
-pytestmark = pytest.mark.skipif(not has_grammar("es"), reason="the grammar of Spanish is not installed")
+pytestmark = pytest.mark.skipif(not language_of("es").has_grammar, reason="the grammar of Spanish is not installed")
 TALK = """
 La torre del reloj mide cuarenta metros.
 El ayuntamiento compró la campana en 1887.

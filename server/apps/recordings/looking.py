@@ -9,8 +9,8 @@ from typing import Any
 from apps.accounts.models import User
 from apps.recordings import hosts, media, recognisers, uploads
 from apps.recordings.models import Recording, Upload
+from escuela_core.language.languages import language_of
 from escuela_core.language.names import two_letters
-from escuela_core.sound.aligning import aligns
 
 CHUNK = 1 << 20
 
@@ -80,4 +80,4 @@ def digest(path: Path) -> str:
 def ways(language: str) -> dict[str, str]:
     """For each way to a script that needs the sound: ``ready``, ``missing`` (not installed) or ``off``."""
     recognise = recognisers.standing()
-    return {"recognise": recognise, "plain": "ready" if aligns(language or "en") else recognise}
+    return {"recognise": recognise, "plain": "ready" if language_of(language or "en").can_be_aligned else recognise}

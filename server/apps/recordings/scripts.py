@@ -17,7 +17,8 @@ from apps.recordings.services import Progress
 from apps.work.limited import read_apart
 from config.errors import SentenceError
 from escuela_core.language.detecting import other_language
-from escuela_core.sound.aligning import Samples, aligns
+from escuela_core.language.languages import language_of
+from escuela_core.sound.aligning import Samples
 from escuela_core.sound.locating import Listen, located
 from escuela_core.sound.recognising import Heard, NoSpeechError, heard_in
 from escuela_core.timeline import Span
@@ -94,7 +95,7 @@ def read_script(recording: Recording) -> None:
 
 def by_sound(recording: Recording, progress: Progress) -> None:
     """Move the script's words to where they are spoken; say so where the captions are not what is spoken."""
-    if not aligns(recording.language):
+    if not language_of(recording.language).can_be_aligned:
         return
     before = recording.transcript()
     short = (recording.duration_ms or 0) <= LONGEST_HEARD_OUT_MS
@@ -147,7 +148,7 @@ def lay_along(recording: Recording, progress: Progress) -> None:
 
 def _listening(recording: Recording, progress: Progress) -> Listen | None:
     """Has the recogniser hear a stretch; None where the aligner can do without and no recogniser is there."""
-    if aligns(recording.language) and recognisers.standing() != "ready":
+    if language_of(recording.language).can_be_aligned and recognisers.standing() != "ready":
         return None
 
     return lambda stretch: heard_words(recording, stretch, progress, lambda _words: None)

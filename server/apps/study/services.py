@@ -125,7 +125,8 @@ def _marked(student: Student, item: Item, written: dict[str, Any], now: datetime
         clock.delete()
         if is_over(item, clock.core(), now):
             return OUT_OF_TIME
-    return mark(item, response_from_json(written, item))
+    language = frozen(student.assignment.edition_id).content["language"]
+    return mark(item, response_from_json(written, item), language)
 
 
 def ordering_of(student: Student) -> Ordering:

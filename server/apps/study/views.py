@@ -253,7 +253,7 @@ class RehearsalView(TeacherView):
         ordering = rehearsed_by(lesson)
         may_answer(item, Tried(before), REHEARSED, 0, not_sure=response_from_json(raw_response(request), item).not_sure)
         written = as_written(raw_response(request), ordering.of(item))
-        result = mark(item, response_from_json(written, item))
+        result = mark(item, response_from_json(written, item), lesson.recording.language)
         # Tries that are marked and forgotten: they are never saved.
         tries = [Answer(id=NOBODY, outcome=o, response={}) for o in before]
         tries.append(Answer(id=NOBODY, outcome=result.outcome, response=written, share=result.share))

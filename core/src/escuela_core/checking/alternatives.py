@@ -22,8 +22,8 @@ from escuela_core.checking.support import Said as Spoken
 from escuela_core.checking.support import share_said, support
 from escuela_core.items import Choice, Item
 from escuela_core.items.claim import Claim
+from escuela_core.language.languages import language_of
 from escuela_core.language.terms import lemmas
-from escuela_core.language.vectors import tells_words
 
 NAMES = (
     "heard",
@@ -104,7 +104,7 @@ def _local(script: Script, claim: Claim, at: int) -> dict[str, float]:
         "aligned": NONE,
         "around": NONE,
     }
-    if tells_words(claim.language):
+    if language_of(claim.language).has_word_vectors:
         alignment = Alignment(script, claim, (), [at])
         found["aligned"] = alignment.figures([at])["answer_aligned"]
         found["around"] = alignment.figures(near)["answer_aligned"]

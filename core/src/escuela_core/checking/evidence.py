@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from escuela_core.items.claim import Claim
-from escuela_core.language.parsing import speaks
+from escuela_core.language.languages import language_of
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
@@ -37,7 +37,7 @@ class Script:
     @cached_property
     def speaks(self) -> bool:
         """Whether the grammar and the word families of its language are known here."""
-        return speaks(self.transcript.language)
+        return language_of(self.transcript.language).is_read
 
     @cached_property
     def all_words(self) -> frozenset[str]:

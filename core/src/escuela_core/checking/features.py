@@ -15,9 +15,9 @@ from escuela_core.checking.quoting import quotes
 from escuela_core.checking.ranking import LOOKED_AT, ranked
 from escuela_core.checking.support import ground, support_figures
 from escuela_core.items.claim import Claim
-from escuela_core.language.parsing import speaks
+from escuela_core.language.languages import language_of
 from escuela_core.language.terms import lemmas
-from escuela_core.language.vectors import encoder, tells_words
+from escuela_core.language.vectors import encoder
 
 if TYPE_CHECKING:
     import numpy as np
@@ -84,7 +84,7 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
     """
     language = script.transcript.language
     order = best(row, LOOKED_AT)
-    alignment = Alignment(script, claim, rivals, order) if tells_words(language) else None
+    alignment = Alignment(script, claim, rivals, order) if language_of(language).has_word_vectors else None
     if alignment is not None:
         order = ranked(alignment, row, order)
     quoting = next((i for i in order[:QUOTED_AMONG] if quotes(claim.text, script.texts[i])), None)
@@ -113,7 +113,7 @@ def read_claim(script: Script, claim: Claim, row: np.ndarray, rivals: Sequence[C
     figures |= support_figures(script, claim, rivals, ground(script, order, at))
     if alignment is not None:
         figures |= alignment.figures(order)
-    if speaks(language):
+    if language_of(language).is_read:
         found = slot(claim, rivals, passage)
         figures |= {"slot_nearest": found.nearest, "slot_refused": found.refused}
         figures |= {"slot_rival_refused": found.rival_refused}

@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from escuela_core.checking.features import Reading
 from escuela_core.checking.judge import judge
-from escuela_core.language.vectors import tells_words
+from escuela_core.language.languages import language_of
 
 Row = NDArray[np.float64]
 CLASSES = ("heard", "contradicted", "not_heard")
@@ -60,12 +60,12 @@ QUOTED = Likelihood(0.95, 0.03, 0.02)
 
 def judged(language: str) -> bool:
     """Whether the model's word is worth something in ``language``: where its words can be aligned."""
-    return tells_words(language)
+    return language_of(language).has_word_vectors
 
 
 def heard_from(reading: Reading, *, clashes: bool) -> float:
     """From how likely on an item is taken as heard; ``clashes``: whether the talk is known to clash with its claim."""
-    if not reading.claim.language.lower().startswith("en"):
+    if language_of(reading.claim.language).code != "en":
         return HEARD_FROM_SPANISH
     if reading.claim.denied and not clashes:
         return DENIED_FROM

@@ -17,6 +17,7 @@ from escuela_core.checking.findings import Finding
 from escuela_core.checking.judging import Likelihood
 from escuela_core.items import Choice, Gap, Item, TrueFalse
 from escuela_core.language.inflecting import inflected
+from escuela_core.language.languages import language_of
 from escuela_core.language.levels import above
 from escuela_core.language.parsing import parsed
 from escuela_core.language.quantities import quantities
@@ -106,7 +107,7 @@ def plainer_mends(item: Item, level: str, talk: Iterable[str], language: str) ->
     """A commoner word of the same meaning for each that leaves the level; English only."""
     known = frozenset(talk)
     found = []
-    for word in above(item.asked, level, language, known=known) if language.startswith("en") else []:
+    for word in above(item.asked, level, language, known=known) if language_of(language).code == "en" else []:
         other = _plainer(item.asked, word, level)
         changed = _worded(item, word, other) if other else item
         if other and changed != item:

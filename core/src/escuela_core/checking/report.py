@@ -29,8 +29,9 @@ from escuela_core.checking.verdicts import Reason, Verdict, decide, steps_turned
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
 from escuela_core.items.claim import Claim
+from escuela_core.language.languages import language_of
 from escuela_core.language.parsing import read_ahead
-from escuela_core.language.vectors import encoder, tells_words
+from escuela_core.language.vectors import encoder
 from escuela_core.placing import Whereabouts, place, whereabouts
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
@@ -91,7 +92,9 @@ def check(
     checked = [_checked(item, number, ground) for number, item in enumerate(items)]
     reports = [report for report, _ in checked]
     language = script.transcript.language
-    asked = {number: a for number, (_, a) in enumerate(checked) if a is not None and tells_words(language)}
+    asked = {
+        number: a for number, (_, a) in enumerate(checked) if a is not None and language_of(language).has_word_vectors
+    }
     doubled = twins(items, asked, [r.resting for r in reports], language)
     # What an item has only beside the others.
     beside = (doubled, given_away(items, language), crowded(items), out_of_order(items))
@@ -137,7 +140,7 @@ class _Rows:
         every = [c for keys, options in zip(self.keys, self.options, strict=True) for c in (*keys, *options)]
         _read_ahead(script, every)
         self._table: Scores | None = scores(script, every) if every and script.words else None
-        if self._table is not None and tells_words(script.transcript.language):
+        if self._table is not None and language_of(script.transcript.language).has_word_vectors:
             _read_near(script, self._table)
         self._first = [0]
         for keys, options in zip(self.keys, self.options, strict=True):
@@ -156,7 +159,7 @@ class _Rows:
 def _read_ahead(script: Script, claims: Sequence[Claim]) -> None:
     """Every text of the claims parsed and embedded in one go: one by one it takes several times as long."""
     texts = [t for c in claims for t in (c.text, c.answer, c.given) if t]
-    if tells_words(script.transcript.language):
+    if language_of(script.transcript.language).has_word_vectors:
         encoder().words([c.text for c in claims])
     if script.speaks:
         read_ahead(texts)

@@ -10,6 +10,7 @@ from openpyxl.styles import Font
 from openpyxl.utils.exceptions import InvalidFileException
 
 from escuela_core.errors import EscuelaError
+from escuela_core.language.languages import language_of
 
 LARGEST_BYTES, LARGEST_UNPACKED = 2_000_000, 60_000_000
 MOST_ROWS, MOST_COLUMNS = 2_000, 40
@@ -104,7 +105,7 @@ def template(language: str) -> bytes:
     book = Workbook()
     sheet = book.active
     assert sheet is not None
-    for row in _TEMPLATES.get(language[:2], _TEMPLATES["en"]):
+    for row in _TEMPLATES.get(language_of(language).code, _TEMPLATES["en"]):
         sheet.append(row)
     for cell in sheet[1]:
         cell.font = Font(bold=True)

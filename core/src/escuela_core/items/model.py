@@ -134,8 +134,8 @@ class Item:
         """A response as its kind takes it. Raises ResponseShapeError."""
         raise NotImplementedError
 
-    def share(self, response: Response) -> float:
-        """The share of the marks that ``response`` earns, 0 to 1."""
+    def share(self, response: Response, language: str = "en") -> float:
+        """The share of the marks that ``response`` earns, 0 to 1; what is typed is read as of ``language``."""
         raise NotImplementedError
 
     def said(self, response: Response) -> list[str]:

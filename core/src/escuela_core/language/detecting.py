@@ -8,6 +8,8 @@ from itertools import islice
 
 from simplemma import in_target_language
 
+from escuela_core.language.languages import language_of
+
 # The languages that are told apart: those whose items are written and checked.
 TOLD_APART = ("en", "es")
 LOOKED_AT, FEWEST = 400, 20
@@ -18,7 +20,7 @@ _WORD = re.compile(r"[^\W\d_]+")
 
 def other_language(texts: Iterable[str], language: str) -> str:
     """The code of the language that ``texts`` are in where that is not ``language``; empty where nothing tells."""
-    own = language[:2].lower()
+    own = language_of(language).code
     words = list(islice((w.lower() for text in texts for w in _WORD.findall(text)), LOOKED_AT))
     if own not in TOLD_APART or len(words) < FEWEST:
         return ""

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from escuela_core.language.frequency import zipf_frequency
+from escuela_core.language.languages import language_of
 
 _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?")
 
@@ -41,7 +42,7 @@ def above(text: str, level: str, language: str, *, known: Iterable[str] = ()) ->
         return []
     taught = {w.lower() for w in known}
     words = [w for w in _WORD.findall(text) if w.islower() and len(w) > 2 and w not in taught]
-    return [w for w in dict.fromkeys(words) if zipf_frequency(w, language[:2]) < wanted.rarest]
+    return [w for w in dict.fromkeys(words) if zipf_frequency(w, language_of(language).code) < wanted.rarest]
 
 
 def too_long(text: str, level: str) -> bool:

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from escuela_core.language import clock, numbers, spanish_numbers
 from escuela_core.language.clock import Time, read_time
+from escuela_core.language.languages import language_of
 from escuela_core.language.numbers import Number, Token, read_number
 from escuela_core.language.units import ENGLISH_UNITS, SPANISH_UNITS, Unit, unit_in
 
@@ -101,4 +102,4 @@ SPANISH = Measures(
 
 def measures_of(language: str) -> Measures:
     """Spanish for Spanish, English for every other: digits and signs are read alike."""
-    return SPANISH if language.split("-", maxsplit=1)[0].lower() == "es" else ENGLISH
+    return SPANISH if language_of(language).code == "es" else ENGLISH

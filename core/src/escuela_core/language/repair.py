@@ -10,6 +10,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
+from escuela_core.language.languages import language_of
 from escuela_core.language.quantities import quantities
 
 # Sounds that say nothing, and words that say nothing between commas.
@@ -74,7 +75,7 @@ _SPACES = re.compile(r"\s+")
 
 def repaired(text: str, language: str = "en") -> str:
     """``text`` as it would be written down; the same text where nothing is to be put right."""
-    code = language[:2].lower()
+    code = language_of(language).code
     if code not in _SOUNDS:
         return text
     opened = text[:1].isupper()

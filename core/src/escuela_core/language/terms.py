@@ -12,7 +12,8 @@ from typing import TYPE_CHECKING
 import simplemma
 
 from escuela_core.language.frequency import zipf_frequency
-from escuela_core.language.parsing import parsed, speaks
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed
 
 if TYPE_CHECKING:
     from spacy.tokens import Doc, Token
@@ -39,10 +40,11 @@ _WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+")
 
 def lemmas(text: str, language: str = "en") -> frozenset[str]:
     """The content words of ``text`` as lemmas, light verbs and fillers left out."""
-    key = (text, language[:2])
+    own = language_of(language)
+    key = (text, own.code)
     found = _known.get(key)
     if found is None:
-        found = _known[key] = _english_lemmas(text) if speaks(language) else _foreign_lemmas(text, language[:2])
+        found = _known[key] = _english_lemmas(text) if own.is_read else _foreign_lemmas(text, own.code)
         while len(_known) > _KEPT:
             _known.popitem(last=False)
     return found
@@ -50,12 +52,12 @@ def lemmas(text: str, language: str = "en") -> frozenset[str]:
 
 def is_read(text: str, language: str) -> bool:
     """Whether the lemmas of ``text`` are at hand."""
-    return (text, language[:2]) in _known
+    return (text, language_of(language).code) in _known
 
 
 def remember(text: str, language: str, words: Iterable[str]) -> None:
     """Take the lemmas of ``text`` from elsewhere."""
-    _known.setdefault((text, language[:2]), frozenset(words))
+    _known.setdefault((text, language_of(language).code), frozenset(words))
 
 
 def content_words(text: str, language: str) -> list[str]:
@@ -67,10 +69,10 @@ def content_words(text: str, language: str) -> list[str]:
     words = _WORD.findall(text)
     small = {w for w in words if w.islower()}
     shown = [w if w.lower() not in small else w.lower() for w in words]
-    if language.startswith("es"):
+    if language_of(language).code == "es":
         after = {b for a, b in pairwise(shown) if a.lower() in _BEFORE_NOUNS}
         shown = [w for w in shown if w in after and not _is_verb(w.lower())]
-    return [w for w in shown if zipf_frequency(w.lower(), language[:2]) < TOO_COMMON]
+    return [w for w in shown if zipf_frequency(w.lower(), language_of(language).code) < TOO_COMMON]
 
 
 def _is_verb(word: str) -> bool:
@@ -147,4 +149,4 @@ def _is_kept_from(token: Token) -> bool:
 
 def rarity(lemma: str, language: str = "en") -> float:
     """0 for the commonest words to about 1 for words seen once in a hundred million (wordfreq's Zipf scale)."""
-    return max(0.0, min(1.0, (8.0 - float(zipf_frequency(lemma, language[:2]))) / 8.0))
+    return max(0.0, min(1.0, (8.0 - float(zipf_frequency(lemma, language_of(language).code))) / 8.0))

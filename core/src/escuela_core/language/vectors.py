@@ -170,11 +170,6 @@ def _unit(rows: Vectors) -> Vectors:
     return np.asarray(rows / np.maximum(np.linalg.norm(rows, axis=-1, keepdims=True), 1e-9), np.float32)
 
 
-def tells_words(language: str) -> bool:
-    """Whether vectors of single words are worth something in ``language``: English, and Spanish as far as measured."""
-    return language.split("-", maxsplit=1)[0].lower() in {"en", "es"}
-
-
 @lru_cache(maxsize=1)
 def encoder() -> Encoder:
     """The shipped model, or the folder that ``ESCUELA_VECTORS`` names (model.onnx and tokenizer.json)."""

@@ -6,7 +6,8 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from escuela_core.language.parsing import parsed_all, speaks
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed_all
 from escuela_core.language.vectors import encoder
 from escuela_core.materials.model import Line
 from escuela_core.timeline import Span
@@ -30,7 +31,7 @@ def summary(sentences: Sequence[Sentence], stretches: Sequence[Span], language: 
 
 def key_points(sentences: Sequence[Sentence], stretches: Sequence[Span], language: str) -> list[Line]:
     """For each stretch one or two statements, trimmed to what they say; whole sentences in other languages."""
-    if not speaks(language):
+    if not language_of(language).is_read:
         return summary(sentences, stretches, language, long=False)
     docs = parsed_all([s.text for s in sentences])
     numbers = {s.span: n for n, s in enumerate(sentences)}
@@ -49,7 +50,7 @@ def key_points(sentences: Sequence[Sentence], stretches: Sequence[Span], languag
 def _telling(sentences: Sequence[Sentence], language: str) -> list[Sentence]:
     """Sentences that can be read alone, the nearest to what all of them are about first."""
     whole = [s for s in sentences if FEWEST_WORDS <= len(s.text.split()) <= MOST_WORDS and not s.text.endswith("?")]
-    if speaks(language):
+    if language_of(language).is_read:
         docs = parsed_all([s.text for s in whole])
         alone = [s for n, s in enumerate(whole) if any(not c.resolved for c in clauses(n, docs))]
         whole = alone or whole

@@ -9,7 +9,8 @@ from collections.abc import Sequence
 from escuela_core.items import Item, Open
 from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
-from escuela_core.language.parsing import parsed, parsed_all, speaks
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed, parsed_all
 from escuela_core.language.terms import content_words, is_content, rarity
 from escuela_core.language.wordnet import glosses
 from escuela_core.materials.glossary import told_words
@@ -31,7 +32,7 @@ _LEVELS = {
 
 
 def _in(texts: dict[str, str], language: str) -> str:
-    return texts.get(language[:2], texts["en"])
+    return texts.get(language_of(language).code, texts["en"])
 
 
 def presumed(sentences: Sequence[Sentence], language: str) -> list[Line]:
@@ -40,16 +41,14 @@ def presumed(sentences: Sequence[Sentence], language: str) -> list[Line]:
     In another language than English what they mean is left to the teacher.
     """
     counts, first = _spoken(sentences, language)
-    explained = told_words(sentences) if speaks(language) else frozenset[str]()
-    fit = [
-        w
-        for w, n in counts.items()
-        if n >= CARRIES and w not in explained and KNOWN_FROM <= zipf_frequency(w, language[:2]) < KNOWN_TO
-    ]
-    chosen = sorted(fit, key=lambda w: (-counts[w], zipf_frequency(w, language[:2]), w))[:MOST_PRESUMED]
+    own = language_of(language)
+    explained = told_words(sentences) if own.is_read else frozenset[str]()
+    known = {w: zipf_frequency(w, own.code) for w, n in counts.items() if n >= CARRIES and w not in explained}
+    fit = [w for w, often in known.items() if KNOWN_FROM <= often < KNOWN_TO]
+    chosen = sorted(fit, key=lambda w: (-counts[w], known[w], w))[:MOST_PRESUMED]
     lines = []
     for word in sorted(chosen, key=lambda w: first[w].start_ms):
-        meaning = next(iter(glosses(word, "n")), "") if speaks(language) else ""
+        meaning = next(iter(glosses(word, "n")), "") if own.is_read else ""
         lines.append(Line(_in(_MEANS, language).format(term=word), meaning, (first[word].span,)))
     return lines
 
@@ -58,11 +57,11 @@ def _spoken(sentences: Sequence[Sentence], language: str) -> tuple[Counter[str],
     """The things that are spoken of, how often, and the sentence that says each first."""
     counts: Counter[str] = Counter()
     first: dict[str, Sentence] = {}
-    if speaks(language):
+    if language_of(language).is_read:
         docs = parsed_all([s.text for s in sentences])
         said = [[t.lemma_.lower() for t in d if t.pos_ == "NOUN" and is_content(t) and len(t) > 3] for d in docs]
     else:
-        things = articles_of(sentences, language[:2].lower())
+        things = articles_of(sentences, language_of(language).code)
         said = [[w for w in _WORD.findall(s.text) if w in things] for s in sentences]
     for sentence, words in zip(sentences, said, strict=True):
         for word in words:
@@ -95,7 +94,7 @@ def gap_text(summary: Sequence[Line], sentences: Sequence[Sentence], language: s
 
 def _things(text: str, language: str) -> list[tuple[str, str]]:
     """The nouns of a text with their lemmas; where the grammar is not read, its content words."""
-    if speaks(language):
+    if language_of(language).is_read:
         nouns = [t for t in parsed(text) if t.pos_ == "NOUN" and is_content(t) and len(t) > 3]
         return [(t.text, t.lemma_.lower()) for t in nouns]
     return [(w, w.lower()) for w in content_words(text, language) if len(w) > 3 and w.isalpha()]
@@ -106,7 +105,7 @@ def marking_guide(items: Sequence[Item], language: str) -> list[Line]:
 
     The parts are its criteria; where it has none, the model answer is what earns all, and its telling words a part.
     """
-    whole, part, none = _LEVELS.get(language[:2], _LEVELS["en"])
+    whole, part, none = _LEVELS.get(language_of(language).code, _LEVELS["en"])
     lines = []
     for item in items:
         if not isinstance(item, Open):
@@ -123,7 +122,11 @@ def marking_guide(items: Sequence[Item], language: str) -> list[Line]:
 
 
 def _telling(text: str, language: str) -> list[str]:
-    words = [t.lower_ for t in parsed(text) if is_content(t)] if speaks(language) else content_words(text, language)
+    words = (
+        [t.lower_ for t in parsed(text) if is_content(t)]
+        if language_of(language).is_read
+        else content_words(text, language)
+    )
     return list(dict.fromkeys(words))
 
 

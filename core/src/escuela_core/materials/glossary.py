@@ -10,8 +10,9 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from escuela_core.language.frequency import zipf_frequency
+from escuela_core.language.languages import language_of
 from escuela_core.language.levels import LEVELS
-from escuela_core.language.parsing import parsed_all, speaks
+from escuela_core.language.parsing import parsed_all
 from escuela_core.language.terms import is_content, lemmas
 from escuela_core.language.vectors import encoder
 from escuela_core.language.wordnet import glosses
@@ -37,7 +38,7 @@ _WORD = re.compile(r"[^\W\d_]{4,}")
 def glossary(sentences: Sequence[Sentence], language: str, level: str = "") -> list[Line]:
     """The words in the order they are first said. Where nothing says what a word means, its meaning stays empty."""
     rarest = LEVELS[level or USUAL_LEVEL].rarest
-    if not speaks(language):
+    if not language_of(language).is_read:
         return _by_words(sentences, language, rarest)
     docs = parsed_all([s.text for s in sentences])
     told = _told(sentences, docs)
@@ -130,7 +131,7 @@ def _from_dictionary(word: str, part: str, said: Sequence[str]) -> str:
 
 def _by_words(sentences: Sequence[Sentence], language: str, rarest: float) -> list[Line]:
     """For a language whose grammar is not read: the rare words that come back, for the teacher to explain."""
-    code = language[:2].lower()
+    code = language_of(language).code
     things = articles_of(sentences, code)
     counts: Counter[str] = Counter()
     first: dict[str, Sentence] = {}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from escuela_core.language.parsing import speaks
+from escuela_core.language.languages import language_of
 from escuela_core.materials.model import Line
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence, Transcript
@@ -47,7 +47,7 @@ def warm_up(terms: Sequence[tuple[str, Span]], language: str) -> list[Line]:
 def writing_tasks(terms: Sequence[tuple[str, Span]], talk: Transcript, seed: int = 1) -> list[Line]:
     """Tasks on the terms, and a "why" that the talk answers with the answer as what to look for."""
     lines = _filled(_WRITE, terms, talk.language)
-    if not speaks(talk.language):
+    if not language_of(talk.language).is_read:
         return lines
     reasons = propose(talk, Wishes(count=2, kinds=("open",), depths=("reason",), seed=seed)).items
     return [*lines, *(Line(i.asked, "; ".join(i.key_texts), i.evidence) for i in reasons)]
@@ -56,7 +56,7 @@ def writing_tasks(terms: Sequence[tuple[str, Span]], talk: Transcript, seed: int
 def _filled(templates: Mapping[str, tuple[str, ...]], terms: Sequence[tuple[str, Span]], language: str) -> list[Line]:
     if not terms:
         return []
-    forms = templates.get(language[:2], templates["en"])
+    forms = templates.get(language_of(language).code, templates["en"])
     lines = []
     for number, form in enumerate(forms[: min(MOST, len(terms) + 1)]):
         term, span = terms[number % len(terms)]
@@ -75,7 +75,7 @@ def terms_of(segments: Sequence[tuple[Span, Sequence[str]]], talk: Transcript) -
     grammar is not read, only words that are heard with an article are taken for things.
     """
     sentences: Sequence[Sentence] = talk.sentences
-    things = None if speaks(talk.language) else articles_of(sentences, talk.language[:2].lower())
+    things = None if language_of(talk.language).is_read else articles_of(sentences, language_of(talk.language).code)
     found: dict[str, Span] = {}
     whole = " ".join(s.text for s in sentences).lower()
     for span, terms in segments:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import re
 
+from escuela_core.language.languages import language_of
+
 _OPENING = {
     "en": r"(?:(?:okay|ok|right|now|so|well|and|then|alright|um|uh|er|like|then),? )*",
     "es": r"(?:(?:bueno|vale|venga|pues|y|entonces|eh|a ver|ahora),? )*",
@@ -32,7 +34,7 @@ _NO_NAMES = frozenset(
 
 def announces(text: str, language: str) -> bool:
     """Whether a sentence opens a new part."""
-    code = language[:2].lower()
+    code = language_of(language).code
     if code not in _ANNOUNCING:
         return False
     return bool(re.match(_OPENING[code] + _ANNOUNCING[code], text, re.IGNORECASE)) or bool(announced(text, language))
@@ -40,7 +42,7 @@ def announces(text: str, language: str) -> bool:
 
 def announced(text: str, language: str) -> str:
     """What a sentence says that comes next, as it is said: "paths", "the zone"; empty where it names nothing."""
-    code = language[:2].lower()
+    code = language_of(language).code
     found = re.match(_NAMED[code], text, re.IGNORECASE) if code in _NAMED else None
     if found is None or _NO_NAMES & set(found["name"].lower().split()):
         return ""

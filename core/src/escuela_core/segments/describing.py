@@ -8,7 +8,8 @@ from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING
 
 from escuela_core.language.inflecting import inflected
-from escuela_core.language.parsing import parsed, parsed_all, speaks
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed, parsed_all
 from escuela_core.language.quantities import is_unit
 from escuela_core.language.repair import repaired
 from escuela_core.language.terms import content_words, is_content, rarity
@@ -60,7 +61,7 @@ def _distinct(terms: Sequence[str]) -> list[str]:
 
 
 def _terms(text: str, language: str) -> list[str]:
-    if not speaks(language):
+    if not language_of(language).is_read:
         return [w for w in content_words(text, language) if len(w) > 3 and not w.isdigit()]
     found = []
     for chunk in parsed(text).noun_chunks:
@@ -78,12 +79,16 @@ def title_of(texts: Sequence[str], terms: Sequence[str], language: str = "en", o
     ``texts`` are the sentences the title may rest on; of the terms those said again and again come first.
     """
     name = next((name for text in opening if (name := announced(text, language))), "")
-    title = name or (_what_is_done(texts, terms) if speaks(language) else "") or _what_is_named(texts, terms, language)
+    title = (
+        name
+        or (_what_is_done(texts, terms) if language_of(language).is_read else "")
+        or _what_is_named(texts, terms, language)
+    )
     return title[:1].upper() + title[1:]
 
 
 def _what_is_named(texts: Sequence[str], terms: Sequence[str], language: str) -> str:
-    joint = _AND.get(language.split("-", maxsplit=1)[0].lower(), ", ")
+    joint = _AND.get(language_of(language).code, ", ")
     if not terms:
         return " ".join(texts[0].split()[:LONGEST_TITLE_WORDS]).rstrip(",;:")
     whole = " ".join(texts).lower()

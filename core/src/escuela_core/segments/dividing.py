@@ -14,7 +14,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from escuela_core.language.functions import teaching
-from escuela_core.language.parsing import speaks
+from escuela_core.language.languages import language_of
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
 from escuela_core.segments.announcing import announces
@@ -90,7 +90,7 @@ def describe(transcript: Transcript, firsts: Sequence[int]) -> list[Segment]:
 def _teaching(groups: Sequence[Sequence[Sentence]], language: str) -> list[list[str]]:
     """The sentences of each segment that teach something, where it can be told; all of them where few do."""
     texts = [[s.text for s in group] for group in groups]
-    if not speaks(language):
+    if not language_of(language).is_read:
         return texts
     likely = iter(teaching([text for own in texts for text in own]))
     kept = [[text for text in own if next(likely) >= TEACHES_FROM] for own in texts]

@@ -50,11 +50,6 @@ class _Token:
     text: str
 
 
-def aligns(language: str) -> bool:
-    """Whether a text in ``language`` can be laid along its sound here."""
-    return language.split("-", maxsplit=1)[0].lower() == "en"
-
-
 def align(
     texts: Sequence[str],
     samples: Samples,

@@ -10,7 +10,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from escuela_core.sound.aligning import RATE, Samples, align, aligns, fit, rising
+from escuela_core.language.languages import language_of
+from escuela_core.sound.aligning import RATE, Samples, align, fit, rising
 from escuela_core.timeline import Span
 from escuela_core.transcripts import timing
 from escuela_core.transcripts.model import Word
@@ -49,7 +50,7 @@ def located(
     it is called only where the aligner does not find the words, and None means that nobody listens.
     """
     whole = Span(0, max(1, len(samples) * 1000 // RATE))
-    if aligns(language):
+    if language_of(language).can_be_aligned:
         spans = align(texts, samples, silences, expected=expected, progress=progress)
         if fit(texts, spans, silences) >= timing.FITS:
             return Located(tuple(_completed(texts, spans, whole, listen)), are_spoken=True)

@@ -32,8 +32,11 @@ def response_from_json(data: object, item: Item) -> Response:
     return item.response(data)
 
 
-def mark(item: Item, response: Response) -> Mark:
-    """The mark of ``response``; what earns less than all the marks is not right, but keeps what it earned."""
+def mark(item: Item, response: Response, language: str = "en") -> Mark:
+    """The mark of ``response`` to an item in ``language``.
+
+    What earns less than all the marks is not right, but keeps what it earned.
+    """
     if not item.is_marked:
         return Mark("read", None)
     if response.not_sure:
@@ -42,5 +45,5 @@ def mark(item: Item, response: Response) -> Mark:
         return OUT_OF_TIME
     if item.waits:
         return Mark("waiting", None)
-    share = item.share(response)
+    share = item.share(response, language)
     return Mark("right" if share == 1 else "wrong", share)

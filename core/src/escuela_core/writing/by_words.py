@@ -16,6 +16,7 @@ from itertools import pairwise
 from escuela_core.items import Choice, Gap, Item, Option, Order
 from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.frequency import zipf_frequency
+from escuela_core.language.languages import language_of
 from escuela_core.transcripts.model import Sentence
 
 SHORTEST, LONGEST = 6, 24
@@ -55,7 +56,7 @@ _BROKEN = re.compile(r"…|\.\.\.|—|\?|¿|!|¡")
 
 def drafts(sentences: Sequence[Sentence], language: str, seed: int) -> Iterator[tuple[Item, tuple[int, ...], float]]:
     """Items with the numbers of the sentences they rest on and a worth to sort by."""
-    code = language[:2].lower()
+    code = language_of(language).code
     counts = Counter(w.lower() for s in sentences for w in _WORD.findall(s.text))
     classes = articles_of(sentences, code)
     terms = {w: classes.get(w, "") for w, n in counts.items() if n >= RETURNS and _is_term(w, code)}
@@ -123,7 +124,7 @@ def _items(sentence: Sentence, target: str, terms: Mapping[str, str], code: str,
 
 def says(quoted: str, language: str) -> str:
     """The explanation of an item by the words it rests on, in its language where that is known here."""
-    return _SAYS.get(language[:2].lower(), "“{}”").format(quoted)
+    return _SAYS.get(language_of(language).code, "“{}”").format(quoted)
 
 
 def articles_of(sentences: Sequence[Sentence], code: str) -> dict[str, str]:

@@ -12,7 +12,7 @@ from escuela_core.checking.report import ItemReport, check
 from escuela_core.checking.twins import alike
 from escuela_core.checking.wording import given_away
 from escuela_core.items import Item, TrueFalse
-from escuela_core.language.parsing import has_grammar, speaks
+from escuela_core.language.languages import language_of
 from escuela_core.language.repair import repaired
 from escuela_core.placing import place
 from escuela_core.timeline import Span
@@ -169,7 +169,7 @@ def candidates(
         for n, span in enumerate(spans)
         if (n in steering.marked or span not in taken) and any(s.holds(span.start_ms) for s in stretches)
     }
-    made = _by_grammar if speaks(transcript.language) else _by_words
+    made = _by_grammar if language_of(transcript.language).is_read else _by_words
     found: list[Candidate] = []
     listed = ((item, (n,), mistakes.WORTH) for _, item, n in steering.mistaken if n in open_places)
     worded = ((item, (n,), likely) for _, item, n, likely in steering.worded if n in open_places)
@@ -200,7 +200,7 @@ def _by_words(
 ) -> Iterator[tuple[Item, tuple[int, ...], float]]:
     """Completions and orders; where the grammar of Spanish is installed, what it gives beside them."""
     written = [_as_written(s, transcript.language) for s in transcript.sentences]
-    if has_grammar(transcript.language):
+    if language_of(transcript.language).has_grammar:
         drafts = spanish.drafts(written, seed)
     else:
         drafts = by_words.drafts(written, transcript.language, seed)

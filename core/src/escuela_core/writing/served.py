@@ -16,6 +16,7 @@ from escuela_core.formats.streamed import Listed
 from escuela_core.items import Choice, Item, item_from_json
 from escuela_core.items.texts import without_files
 from escuela_core.language.frequency import zipf_frequency
+from escuela_core.language.languages import language_of
 from escuela_core.language.repair import repaired
 from escuela_core.transcripts.model import Transcript
 from escuela_core.writing.wishes import Wishes
@@ -142,7 +143,7 @@ class Answer:
         return replace(item, evidence=spans, pause_ms=None)
 
     def _is_in_another_language(self, item: Item) -> bool:
-        code = self._transcript.language[:2].lower()
+        code = language_of(self._transcript.language).code
         spoken = {w.lower() for s in self._transcript.sentences for w in _WORD.findall(s.text)}
         words = [w.lower() for w in _WORD.findall(" ".join([item.asked, *item.key_texts])) if len(w) > 1]
         known = [w for w in words if w in spoken or zipf_frequency(w, code) >= 3.0]

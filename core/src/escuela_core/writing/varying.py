@@ -8,7 +8,7 @@ from dataclasses import replace
 from typing import Literal
 
 from escuela_core.items import Choice, Item, Open, Option
-from escuela_core.language.parsing import has_grammar
+from escuela_core.language.languages import language_of
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
@@ -41,7 +41,7 @@ def vary(
     ``kind`` asks for just that kind, of the very sentences that ``item`` rests on. ``existing`` are the lesson's other
     items, which it may not repeat.
     """
-    if not has_grammar(transcript.language) or not item.evidence:
+    if not language_of(transcript.language).has_grammar or not item.evidence:
         return None
     if want == "distractors":
         return _with_others(item, transcript, silences, seed) if isinstance(item, Choice) else None

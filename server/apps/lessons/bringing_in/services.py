@@ -17,7 +17,7 @@ from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
 from config.errors import SentenceError
-from escuela_core.sound.aligning import aligns
+from escuela_core.language.languages import language_of
 from escuela_core.transcripts.decoding import LARGEST_BYTES, CaptionsTooLargeError
 
 
@@ -92,7 +92,9 @@ def _steps(found: dict[str, Any], way: str, language: str) -> list[str]:
     names += [] if way in ("plain", "recognise") else ["captions"]
     if found["has_sound"]:
         names += ["convert", "sound"]
-        names += {"plain": ["align"], "recognise": ["recognise"]}.get(way, ["align"] if aligns(language) else [])
+        names += {"plain": ["align"], "recognise": ["recognise"]}.get(
+            way, ["align"] if language_of(language).can_be_aligned else []
+        )
     return [*names, "segments"]
 
 

@@ -15,6 +15,7 @@ from config.api import require_version
 from config.errors import SentenceError
 from escuela_core.items import Match, Pair
 from escuela_core.items.model import Item as CoreItem
+from escuela_core.language.languages import language_of
 from escuela_core.materials import make, material_from_json
 from escuela_core.materials.model import MaterialShapeError
 from escuela_core.timeline import Span
@@ -75,7 +76,7 @@ def into_match(material: Material) -> int:
     if len(known) < FEWEST_PAIRS:
         raise SentenceError("too_few_words", f"A match needs at least {FEWEST_PAIRS} words with a meaning.")
     spans = tuple(sorted({s for n in known for s in n.evidence}))
-    spanish = (material.lesson.recording.language or "").startswith("es")
+    spanish = language_of(material.lesson.recording.language or "").code == "es"
     prompt = "Relaciona cada palabra con su significado." if spanish else "Match each word with its meaning."
     pairs = tuple(Pair(n.text.strip(), n.meaning.strip()) for n in known)
     item: CoreItem = Match(prompt=prompt, pairs=pairs, evidence=spans, pause_ms=spans[-1].end_ms if spans else None)

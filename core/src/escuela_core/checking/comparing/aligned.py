@@ -14,7 +14,8 @@ from numpy.typing import NDArray
 
 from escuela_core.checking.evidence import Script
 from escuela_core.items.claim import Claim
-from escuela_core.language.parsing import parsed, speaks
+from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed
 from escuela_core.language.terms import lemma_of
 from escuela_core.language.vectors import Vectors, Worded, encoder
 
@@ -112,8 +113,8 @@ class Alignment:
 
 def _lemmas(claim: Claim, spans: Sequence[tuple[int, int]]) -> list[str]:
     words = {first: claim.text[first:last].lower() for first, last in spans}
-    if not speaks(claim.language):
-        return [lemma_of(word, claim.language[:2]) for word in words.values()]
+    if not language_of(claim.language).is_read:
+        return [lemma_of(word, language_of(claim.language).code) for word in words.values()]
     at = {t.idx: t.lemma_.lower() for t in parsed(claim.text)}
     return [at.get(first, word) for first, word in words.items()]
 
@@ -155,6 +156,6 @@ def _said(text: str, worded: Worded, language: str) -> Vectors:
 
 
 def _content(worded: Worded, text: str, language: str) -> tuple[list[tuple[int, int]], Vectors]:
-    empty = _EMPTY_ENGLISH if speaks(language) else _EMPTY_SPANISH
+    empty = _EMPTY_ENGLISH if language_of(language).is_read else _EMPTY_SPANISH
     kept = [n for n, (first, last) in enumerate(worded.spans) if text[first:last].lower() not in empty]
     return [worded.spans[n] for n in kept], worded.vectors(kept)

@@ -8,7 +8,7 @@ from escuela_core.checking.comparing import degrees, names, opposites, polarity,
 from escuela_core.checking.comparing.comparison import SILENT, Comparison
 from escuela_core.checking.comparing.passage import Passage
 from escuela_core.items.claim import Claim
-from escuela_core.language.parsing import speaks
+from escuela_core.language.languages import language_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,7 +38,7 @@ class Facts:
 
 def compare(claim: Claim, passage: Passage) -> Facts:
     """The facts of ``claim`` beside the passage; where the grammar cannot be read, its quantities alone."""
-    if not speaks(passage.language):
+    if not language_of(passage.language).is_read:
         return Facts(quantities.compare(claim, passage))
     asserted = claim.asserted
     return Facts(

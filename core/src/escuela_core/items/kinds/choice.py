@@ -138,7 +138,7 @@ class Choice(Item):
             raise ResponseShapeError("there is no such option")
         return Response(chosen=tuple(sorted(set(chosen))))
 
-    def share(self, response: Response) -> float:
+    def share(self, response: Response, language: str = "en") -> float:
         return float(response.chosen == self.key)
 
     def said(self, response: Response) -> list[str]:

@@ -65,8 +65,8 @@ class Gap(Item):
     def response(self, data: dict[str, Any]) -> Response:
         return typed(data)
 
-    def share(self, response: Response) -> float:
-        return float(any(same_answer(response.text, answer) for answer in self.answers))
+    def share(self, response: Response, language: str = "en") -> float:
+        return float(any(same_answer(response.text, answer, language) for answer in self.answers))
 
     def said(self, response: Response) -> list[str]:
         return [response.text.strip()]

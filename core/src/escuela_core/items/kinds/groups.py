@@ -118,7 +118,7 @@ class Groups(Item):
             raise ResponseShapeError("there is no such group")
         return Response(grouped=tuple(given))
 
-    def share(self, response: Response) -> float:
+    def share(self, response: Response, language: str = "en") -> float:
         return sum(a == b for a, b in zip(response.grouped, self.key, strict=True)) / max(1, len(self.key))
 
     def said(self, response: Response) -> list[str]:

@@ -78,7 +78,7 @@ class Match(Item):
     def response(self, data: dict[str, Any]) -> Response:
         return arranged(data, len(self.pairs))
 
-    def share(self, response: Response) -> float:
+    def share(self, response: Response, language: str = "en") -> float:
         rights = [p.right for p in self.pairs]
         return share_in_place([rights[n] for n in response.arranged], rights)
 

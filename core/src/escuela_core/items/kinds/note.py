@@ -37,7 +37,7 @@ class Note(Item):
             raise ResponseShapeError("a note takes no answer")
         return Response()
 
-    def share(self, response: Response) -> float:
+    def share(self, response: Response, language: str = "en") -> float:
         return 0.0
 
     def said(self, response: Response) -> list[str]:

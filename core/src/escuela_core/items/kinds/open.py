@@ -71,7 +71,7 @@ class Open(Item):
     def response(self, data: dict[str, Any]) -> Response:
         return typed(data)
 
-    def share(self, response: Response) -> float:
+    def share(self, response: Response, language: str = "en") -> float:
         raise NotImplementedError("an open answer waits for the teacher")
 
     def said(self, response: Response) -> list[str]:

@@ -66,7 +66,7 @@ class Order(Item):
     def response(self, data: dict[str, Any]) -> Response:
         return arranged(data, len(self.steps))
 
-    def share(self, response: Response) -> float:
+    def share(self, response: Response, language: str = "en") -> float:
         return share_in_place([self.steps[n] for n in response.arranged], self.steps)
 
     def said(self, response: Response) -> list[str]:

@@ -55,7 +55,7 @@ class TrueFalse(Item):
             raise ResponseShapeError("truth must be true or false")
         return Response(truth=data["truth"])
 
-    def share(self, response: Response) -> float:
+    def share(self, response: Response, language: str = "en") -> float:
         return float(response.truth == self.answer)
 
     def said(self, response: Response) -> list[str]:

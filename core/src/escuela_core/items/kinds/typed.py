@@ -26,7 +26,7 @@ def typed(data: dict[str, Any]) -> Response:
     return Response(text=text)
 
 
-def same_answer(given: str, wanted: str) -> bool:
+def same_answer(given: str, wanted: str, language: str = "en") -> bool:
     """Whether a typed answer counts: case, accents, punctuation and articles apart, number words read as numbers.
 
     One slip of typing (a letter missing, extra, wrong, or two swapped) passes in words of five letters or more.
@@ -34,13 +34,13 @@ def same_answer(given: str, wanted: str) -> bool:
     mine, theirs = _folded(given), _folded(wanted)
     if mine == theirs:
         return True
-    my_numbers, their_numbers = quantities(given), quantities(wanted)
+    my_numbers, their_numbers = quantities(given, language), quantities(wanted, language)
     if my_numbers or their_numbers:
         same = len(my_numbers) == len(their_numbers) and all(
             a.equals(b) for a, b in zip(my_numbers, their_numbers, strict=True)
         )
-        bare = not _folded("".join(_rest(given, my_numbers))) or _rest_folded(given) == _rest_folded(wanted)
-        return same and bare
+        mine, theirs = _rest(given, my_numbers), _rest(wanted, their_numbers)
+        return same and (not _folded(mine) or _rest_folded(mine) == _rest_folded(theirs))
     my_words, their_words = mine.split(), theirs.split()
     return len(my_words) == len(their_words) and all(
         a == b or (len(b) >= TYPING_SLIP_FROM and OSA.distance(a, b) <= 1)
@@ -54,8 +54,8 @@ def _rest(text: str, found: list[Any]) -> str:
     return text
 
 
-def _rest_folded(text: str) -> str:
-    return re.sub(r"^(?:about|around)\b ?", "", _folded(_rest(text, quantities(text))))
+def _rest_folded(rest: str) -> str:
+    return re.sub(r"^(?:about|around|unos|unas|alrededor de)\b ?", "", _folded(rest))
 
 
 def _folded(text: str) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from escuela_core.language.languages import language_of
 from escuela_core.timeline import clock
 from escuela_core.transcripts.model import Transcript
 
@@ -93,5 +94,5 @@ Transcripción:
 
 def request_text(transcript: Transcript, *, count: int) -> str:
     """The request in the talk's language (English where there is none in it), with every sentence and its time."""
-    head = _REQUESTS.get(transcript.language[:2], _REQUESTS["en"]).format(count=count)
+    head = _REQUESTS.get(language_of(transcript.language).code, _REQUESTS["en"]).format(count=count)
     return head + "\n".join(f"[{clock(s.start_ms)}] {s.text}" for s in transcript.sentences) + "\n"
