@@ -1,6 +1,6 @@
 """How likely something is found of an item, by logistic models over named figures; weights in ``chances.json``.
 
-The weights come from ``core/benchmarks/train_findings.py`` on the development talks.
+The weights come from ``core/training/train_findings.py`` on the development talks.
 """
 
 from __future__ import annotations

@@ -1,7 +1,7 @@
 """A door for a stronger judge: a model of textual inference (Dagan et al. 2006) that says whether a claim follows.
 
 None is shipped. ``ESCUELA_JUDGE`` names a folder with ``model.onnx``, its ``tokenizer.json``, a ``config.json`` whose
-``id2label`` names the outputs, and ``weights.json``, which ``core/benchmarks/train_check.py`` writes there: how much
+``id2label`` names the outputs, and ``weights.json``, which ``core/training/train_check.py`` writes there: how much
 the judge's word counts beside the other figures. What is missing or broken is said once, and work goes on without it.
 """
 

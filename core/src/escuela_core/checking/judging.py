@@ -1,6 +1,6 @@
 """From figures to how likely each verdict is: a multinomial logistic model whose weights are a small JSON file.
 
-The weights come from ``core/benchmarks/train_check.py`` on the development talks. Rules stand above the model: a
+The weights come from ``core/training/train_check.py`` on the development talks. Rules stand above the model: a
 clashing quantity in the evidence's own sentence is never ``heard``, and ``contradicted`` needs a clash to name.
 """
 
@@ -39,7 +39,7 @@ STATEMENT_FROM, DENIED_FROM = 0.42, 0.55
 HEARD_FROM_SPANISH = 0.65
 DOUBTED_BELOW = 0.4
 # Added to the log odds before they are said, so that of the everyday items said to be right with 70 % some 70 % are
-# (development talks, cross-validated by talk: ``core/benchmarks/check_model.py``).
+# (development talks, cross-validated by talk: ``core/training/check_model.py``).
 MORE_ARE_RIGHT = 1.2
 
 

@@ -1,7 +1,7 @@
 """The sentences nearest to a claim looked at again, word by word.
 
 The weights are those of a logistic ranking over the labelled evidence of the development talks
-(``core/benchmarks/train_evidence.py``).
+(``core/training/train_evidence.py``).
 """
 
 from __future__ import annotations

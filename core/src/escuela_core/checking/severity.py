@@ -1,7 +1,7 @@
 """How much a finding weighs, by how sure the engine is: one table for all that is not plain to see.
 
 An error must be decided before the lesson is shared, a look is worth one, a hint is only said. Cross-validated by talk
-on the development talks (``core/benchmarks/train_check.py``, ``train_findings.py``).
+on the development talks (``core/training/train_check.py``, ``train_findings.py``).
 """
 
 from __future__ import annotations

@@ -1,7 +1,7 @@
 """What an English sentence does in a talk: it tells a fact, gives an instruction, a reason, or only talks to the room.
 
 A multinomial logistic model over the sentence encoder's vector and a few figures of its grammar and its place, trained
-on sentences labelled by reading (``core/benchmarks/train_functions.py``; its card is in ``docs/functions.md``).
+on sentences labelled by reading (``core/training/train_functions.py``; its card is in ``docs/functions.md``).
 Weights: ``models/functions.npz``.
 """
 

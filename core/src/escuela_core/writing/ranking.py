@@ -1,6 +1,6 @@
 """How likely a draft is to be kept by a teacher: a small model over its form, its clause and its place in the talk.
 
-Logistic regression trained on judged drafts (``core/benchmarks/train_ranking.py``; figures in docs/benchmarks.md).
+Logistic regression trained on judged drafts (``core/training/train_ranking.py``; figures in docs/benchmarks.md).
 """
 
 from __future__ import annotations

@@ -2,7 +2,7 @@
 
 Options that are right though marked wrong, and twins, on the development talks that label them. The verdicts that the
 figures rest on come from models that have not seen the talk. Needs scikit-learn.
-usage: python core/benchmarks/train_findings.py [--write]
+usage: PYTHONPATH=core/benchmarks python core/training/train_findings.py [--write]
 """
 
 from __future__ import annotations
@@ -42,7 +42,7 @@ class Row:
 
 def likelihood(model: train_check.Model, reading: Reading) -> Likelihood:
     figures = [reading.figures[n] for n in train_check.FIGURES]
-    row = train_check.Row(reading.kind, figures, "heard", "heard", False, "", "")
+    row = train_check.Row(reading.kind, figures, "heard", "heard", denied=False, talk="", trap="", everyday=False)
     return Likelihood(*(float(p) for p in model.told([row])[0]))
 
 
@@ -81,7 +81,7 @@ class Fitted:
     model: LogisticRegression
 
     def told(self, data: Sequence[Row], names: Sequence[str]) -> np.ndarray:
-        return self.model.predict_proba(scaled(table(data, names), self.mean, self.spread))[:, 1]
+        return np.asarray(self.model.predict_proba(scaled(table(data, names), self.mean, self.spread))[:, 1])
 
 
 def table(data: Sequence[Row], names: Sequence[str]) -> np.ndarray:

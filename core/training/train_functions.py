@@ -1,6 +1,6 @@
 """Train the model of ``language.functions`` and report it, cross-validated by talk. Needs scikit-learn.
 
-usage: python core/benchmarks/train_functions.py [--write]
+usage: PYTHONPATH=core/benchmarks python core/training/train_functions.py [--write]
 
 ``functions/labels.txt`` says of each sentence of some talks, by reading, what it does; most are unrehearsed.
 """

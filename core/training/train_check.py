@@ -4,7 +4,7 @@ Needs scikit-learn. Within each kind of item every verdict weighs as much as the
 most statements are false has learnt the exam, not the talk.
 
 Where ``ESCUELA_JUDGE`` names a judge, its word is among the figures, and the weights are written into its folder.
-usage: python core/benchmarks/train_check.py [--write] [--keep FILE.npz]
+usage: PYTHONPATH=core/benchmarks python core/training/train_check.py [--write] [--keep FILE.npz]
 """
 
 from __future__ import annotations
@@ -158,11 +158,11 @@ class Model:
 
     def told(self, data: list[Row]) -> np.ndarray:
         """How likely each verdict on each claim is, shape (claims, classes)."""
-        return self._model.predict_proba(self._figures(data))
+        return np.asarray(self._model.predict_proba(self._figures(data)))
 
     @property
     def intercept(self) -> np.ndarray:
-        return self._model.intercept_
+        return np.asarray(self._model.intercept_)
 
     def tables(self) -> dict[str, np.ndarray]:
         """What each figure counts, shape (classes, figures), for all kinds and for each."""

@@ -1,6 +1,6 @@
 """Train the weights of ``language.boundaries``: the packaged sentence encoder, taught where sentences end.
 
-usage: python core/benchmarks/train_boundaries.py FOLDER OUT [--steps N]
+usage: PYTHONPATH=core/benchmarks python core/training/train_boundaries.py FOLDER OUT [--steps N]
 
 FOLDER holds freely licensed English prose as HTML or text, anywhere below it (for the shipped weights: the unpacked
 Debian packages anarchism, debian-handbook in English, developers-reference, debian-faq, fortunes and jargon-text, two

@@ -1,6 +1,6 @@
 """Train the weights of ``writing.ranking`` on judged drafts and report, cross-validated by talk. Needs scikit-learn.
 
-usage: python core/benchmarks/train_ranking.py [--write]
+usage: PYTHONPATH=core/benchmarks python core/training/train_ranking.py [--write]
 
 ``written/drafts.tsv`` has drafts of the development talks drawn by chance, each form as often as there are enough of
 it, judged by reading beside their sentences; ``speech/drafts.tsv`` those of unrehearsed talks that the check bore out;

@@ -123,4 +123,4 @@ def write(encoder: Encoder, head: nn.Linear, packaged: Packaged, out: Path, name
         if first == 4:
             weight, bias = head.weight.detach().numpy(), head.bias.detach().numpy()
             kept["head"] = np.squeeze(np.concatenate([weight, bias[:, None]], axis=1))
-        np.savez_compressed(out / f"{name}-{first // 2 + 1}.npz", **kept)
+        np.savez_compressed(out / f"{name}-{first // 2 + 1}.npz", **kept)  # type: ignore[arg-type]  # the arrays by their names

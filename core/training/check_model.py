@@ -1,6 +1,6 @@
 """The card of the check's model: how it was trained, how sure its word is, what each group of figures adds.
 
-usage: python core/benchmarks/check_model.py > docs/check-model.md     (cross-validated by talk; needs scikit-learn)
+usage: PYTHONPATH=core/benchmarks python core/training/check_model.py > docs/check-model.md     (needs scikit-learn)
 """
 
 from __future__ import annotations
@@ -105,8 +105,8 @@ def main() -> None:
         f"counted once for all kinds of items and once more, times {APART}, for its own (Daumé III 2007), "
         f"trained on the {len({r.talk for r in data})} English talks that are not for reporting, six of them our own "
         f"({len(data)} items, {sum(r.everyday for r in data)} of them everyday ones), by "
-        "`python core/benchmarks/train_check.py --write`; no randomness. The weights are "
-        "`core/src/escuela_core/checking/weights.json`. This card is written by `core/benchmarks/check_model.py` "
+        "`python core/training/train_check.py --write`; no randomness. The weights are "
+        "`core/src/escuela_core/checking/weights.json`. This card is written by `core/training/check_model.py` "
         f"(scikit-learn {sklearn.__version__}, numpy {np.__version__}, Python {platform.python_version()}). Every "
         f"figure here is cross-validated by talk in {FOLDS} folds; those on talks that nothing was tuned on are in "
         "`benchmarks.md`.",

@@ -2,7 +2,7 @@
 
 A logistic ranking (Joachims 2002): of each labelled sentence and each other one of the nearest, which is the right one.
 Prints the weights as shares of the score's own. Needs scikit-learn.
-usage: python core/benchmarks/train_evidence.py
+usage: PYTHONPATH=core/benchmarks python core/training/train_evidence.py
 """
 
 from __future__ import annotations
@@ -56,7 +56,8 @@ def fitted(data: list[Looked]) -> np.ndarray:
     spread = np.vstack([one.figures for one in data]).std(axis=0)
     x = np.vstack([differences, -differences]) / spread
     y = np.repeat([1, 0], len(differences))
-    return LogisticRegression(fit_intercept=False, max_iter=2000).fit(x, y).coef_[0] / spread
+    model = LogisticRegression(fit_intercept=False, max_iter=2000).fit(x, y)
+    return np.asarray(model.coef_[0] / spread)
 
 
 def found_first(data: list[Looked], weights: np.ndarray, count: int = 1) -> list[bool]:
