@@ -7,7 +7,8 @@ import talks
 from conftest import spoken
 
 from escuela_core.items import Choice, Gap
-from escuela_core.writing import Wishes, propose, proposing
+from escuela_core.language.languages import Language
+from escuela_core.writing import Wishes, propose
 from escuela_core.writing.by_words import APART, articles_of, drafts
 
 FRENCH = (
@@ -97,7 +98,7 @@ def test_an_order_is_of_short_sentences_apart_in_the_order_they_are_said() -> No
 
 
 def test_what_is_proposed_without_the_grammar_has_an_order_among_it(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(proposing, "has_grammar", lambda _: False)
+    monkeypatch.setattr(Language, "has_grammar", property(lambda _: False))
     found = propose(talks.load("ciclo-agua").transcript, Wishes(count=8)).items
     kinds = [item.kind for item in found]
     assert kinds.count("order") == 1

@@ -6,12 +6,13 @@ import talks
 from conftest import LOCK, spoken
 
 from escuela_core.items import Choice, Gap, TrueFalse, item_to_json
+from escuela_core.language.languages import Language
 from escuela_core.language.parsing import parsed
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import negated_words
 from escuela_core.timeline import Span
 from escuela_core.transcripts import Transcript
-from escuela_core.writing import Wishes, propose, proposing
+from escuela_core.writing import Wishes, propose
 from escuela_core.writing.distractors import wrong_quantities
 
 TALK = "heat-pump"
@@ -117,7 +118,7 @@ SPANISH = (
 
 
 def test_a_language_without_its_grammar_gets_completions_from_its_own_words(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(proposing, "has_grammar", lambda _: False)
+    monkeypatch.setattr(Language, "has_grammar", property(lambda _: False))
     found = propose(spoken(SPANISH, language="es"), Wishes(count=3))
     assert len(found.items) == 3
     for item in found.items:
