@@ -63,6 +63,7 @@ api: list[URLPattern | URLResolver] = [
     path("", include("apps.accounts.urls")),
     path("", include("apps.work.urls")),
     path("", include("apps.lessons.urls")),
+    path("", include("apps.classes.urls")),
     path("", include("apps.assignments.urls")),
     path("", include("apps.study.urls")),
     path("", include("apps.results.urls")),
@@ -77,6 +78,7 @@ urlpatterns = [
     path("outbox/", outbox),
     path("s/", student_page),
     path("s/<str:code>", student_page),
+    path("c/<str:code>", student_page),
     re_path(r"(?s)^(?:media|static)/.*$", missing),
     re_path(r"(?s)^.*$", teacher_page),
 ]

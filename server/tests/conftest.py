@@ -272,3 +272,8 @@ def at_once(*calls: Callable[[], object]) -> list[Exception]:
 def answered(student: Student, answer_id: uuid.UUID, item_id: object, given: object) -> Answer:
     """One answer through the service; the try it made."""
     return answer(Student.objects.filter(id=student.id), answer_id, item_id, given)[1][-1]
+
+
+def sent(client: Client, method: str, path: str, data: dict[str, Any] | None = None) -> Any:
+    """A request with JSON in it."""
+    return getattr(client, method)(path, data or {}, content_type="application/json")

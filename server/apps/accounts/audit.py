@@ -16,6 +16,7 @@ Action = Literal[
     "shared",
     "closed",
     "opened",
+    "extended",
     "marked",
     "exported",
     "renamed_student",

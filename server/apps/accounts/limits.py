@@ -24,6 +24,8 @@ HOUR = 3_600
 # By mail address, and by the device's address: a school's devices often share one.
 MAILS_TO, MAILS_FROM = Limit("mails_to", 3, HOUR), Limit("mails_from", 30, HOUR)
 FAILED_FROM = Limit("failed_from", 60, HOUR)
+# A class may stand behind one address, and its members mistype.
+WRONG_PINS_FOR, WRONG_PINS_FROM = Limit("wrong_pins_for", 10, HOUR), Limit("wrong_pins_from", 200, HOUR)
 JOINS_FROM, WRONG_CODES_FROM = Limit("joins_from", 3_000, HOUR), Limit("wrong_codes_from", 60, HOUR)
 
 _COUNT = """

@@ -4,26 +4,24 @@ from __future__ import annotations
 
 import secrets
 import uuid
+from dataclasses import replace
 from datetime import datetime
 from functools import cached_property, lru_cache
 
 from django.conf import settings
 from django.db import models
 
+from apps.classes.models import Member, SchoolClass
 from apps.lessons.models import Lesson
 from apps.recordings.models import MediaPass, Recording
+from config.codes import new_code
 from config.removal import Removable
 from escuela_core.items import Item, items_from_json
 from escuela_core.study import Policy
+from escuela_core.study.allowance import Allowance
 from escuela_core.timeline import Span
 
-# Letters and digits that are not mistaken for one another when read off a projector.
-CODE_LETTERS = "abcdefghjkmnpqrstuvwxyz23456789"
-CODE_LENGTH = 7
-
-
-def new_code() -> str:
-    return "".join(secrets.choice(CODE_LETTERS) for _ in range(CODE_LENGTH))
+NO_ALLOWANCE = Allowance()
 
 
 class Edition(models.Model):
@@ -56,12 +54,13 @@ def frozen(edition_id: uuid.UUID) -> Edition:
 
 
 class Assignment(Removable):
-    """An edition given to a class; fields from ``opens_at`` on are the policy. ``shut_at``: closed by hand, before its
-    own time; its dates are kept."""
+    """An edition given to a class, or to anyone with the link; fields from ``opens_at`` on are the policy. ``shut_at``:
+    closed by hand, before its own time; its dates are kept."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="assignments")
     edition = models.ForeignKey(Edition, on_delete=models.PROTECT, related_name="assignments")
+    school_class = models.ForeignKey(SchoolClass, null=True, on_delete=models.PROTECT, related_name="assignments")
     code = models.CharField(max_length=12, unique=True, default=new_code)
     name = models.CharField(max_length=120)
     opens_at = models.DateTimeField(null=True)
@@ -92,16 +91,24 @@ class Assignment(Removable):
         """When no answer is taken any more: shut by hand, or at its own time."""
         return min((t for t in (self.shut_at, self.closes_at) if t is not None), default=None)
 
-    def policy(self) -> Policy:
-        """The rules as they are in force: what was shut by hand was due and open no later than that."""
+    def policy(self, allowance: Allowance = NO_ALLOWANCE) -> Policy:
+        """The rules as they are in force, for a student with ``allowance``: what was shut by hand was due and open no
+        later than that, for everybody."""
 
         def by_then(at: datetime | None) -> datetime | None:
             return at and min(at, self.shut_at or at)
 
+        given = allowance.of(self._given())
+        ends = [t for t in (self.shut_at, given.closes_at) if t is not None]
+        return replace(
+            given, opens_at=by_then(given.opens_at), due_at=by_then(given.due_at), closes_at=min(ends, default=None)
+        )
+
+    def _given(self) -> Policy:
         return Policy(
-            opens_at=by_then(self.opens_at),
-            due_at=by_then(self.due_at),
-            closes_at=self.ends_at,
+            opens_at=self.opens_at,
+            due_at=self.due_at,
+            closes_at=self.closes_at,
             attempts=self.attempts,
             feedback=self.feedback,  # type: ignore[arg-type]
             show_key=self.show_key,
@@ -111,3 +118,19 @@ class Assignment(Removable):
             time_limits=self.time_limits,
             grace_min=self.grace_min,
         )
+
+
+class Extension(models.Model):
+    """Later ends for one student of a class in one assignment."""
+
+    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="extensions")
+    member = models.ForeignKey(Member, on_delete=models.CASCADE, related_name="extensions")
+    due_at = models.DateTimeField(null=True)
+    closes_at = models.DateTimeField(null=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["assignment", "member"], name="one_extension_a_student"),)
+
+    def allowance_of(self, member: Member) -> Allowance:
+        """What ``member`` has for this assignment, beside what lasts."""
+        return replace(member.allowance(), due_at=self.due_at, closes_at=self.closes_at)

@@ -31,11 +31,29 @@ class ShareIn(PolicyIn):
     id = serializers.UUIDField(required=False, default=None, allow_null=True)
     name = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
     with_unseen = serializers.BooleanField(required=False, default=False)
+    school_class = serializers.UUIDField(required=False, default=None, allow_null=True)
+
+
+class ExtensionIn(serializers.Serializer[object]):
+    """Both empty: as for everybody again."""
+
+    due_at = serializers.DateTimeField(allow_null=True, default=None)
+    closes_at = serializers.DateTimeField(allow_null=True, default=None)
+
+
+class ExtensionOut(serializers.Serializer[object]):
+    member = serializers.UUIDField(source="member_id")
+    name = serializers.CharField(source="member.name")
+    due_at = serializers.DateTimeField(allow_null=True)
+    closes_at = serializers.DateTimeField(allow_null=True)
 
 
 class AssignmentOut(serializers.ModelSerializer[Assignment]):
     lesson_id = serializers.UUIDField(source="edition.lesson_id", allow_null=True)
     lesson_title = serializers.CharField(source="edition.content.title")
+    class_id = serializers.UUIDField(source="school_class_id", allow_null=True)
+    class_name = serializers.CharField(source="school_class.name", default="")
+    extensions = ExtensionOut(many=True)
     state = serializers.SerializerMethodField()
     item_count = serializers.SerializerMethodField()
     student_count = serializers.SerializerMethodField()
@@ -50,6 +68,9 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "id",
             "lesson_id",
             "lesson_title",
+            "class_id",
+            "class_name",
+            "extensions",
             "name",
             "code",
             "link",

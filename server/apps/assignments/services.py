@@ -13,13 +13,15 @@ from django.utils import timezone
 
 from apps.accounts import audit
 from apps.accounts.models import User
-from apps.assignments.models import Assignment, Edition
+from apps.assignments.models import Assignment, Edition, Extension
+from apps.classes.models import Member, SchoolClass
 from apps.lessons.items.services import is_undecided
 from apps.lessons.materials.services import frozen as frozen_materials
 from apps.lessons.models import Item, Lesson
 from apps.lessons.segments.services import segment_rows, stretches
 from apps.recordings.models import MediaPass
 from config.errors import SentenceError
+from escuela_core.study.allowance import Allowance
 
 MEDIA_AFTER_CLOSING = timedelta(days=30)
 
@@ -31,6 +33,7 @@ def share(
     *,
     name: str,
     policy: dict[str, Any],
+    school_class: SchoolClass | None = None,
     with_unseen: bool = False,
     assignment_id: UUID | None = None,
 ) -> Assignment:
@@ -54,7 +57,11 @@ def share(
         )
     _require_ready(locked, items)
     edition = freeze(locked, items)
-    assignment = Assignment(owner=owner, edition=edition, name=name.strip() or locked.title, **policy)
+    if school_class is not None and school_class.archived_at is not None:
+        raise SentenceError("class_archived", "This class has been put away; take it out again first.")
+    assignment = Assignment(
+        owner=owner, edition=edition, school_class=school_class, name=name.strip() or locked.title, **policy
+    )
     assignment.id = assignment_id or assignment.id
     assignment.policy().require_ahead(timezone.now())
     assignment.media_pass = MediaPass.objects.create(recording=locked.recording, until=_media_until(assignment))
@@ -150,6 +157,28 @@ def open_again(assignment: Assignment) -> Assignment:
     return _saved(assignment)
 
 
+def extend(assignment: Assignment, member: Member, *, due_at: datetime | None, closes_at: datetime | None) -> None:
+    """Later ends for one student; none at all takes them back. Raises ``not_in_class``, ``not_later`` and
+    PolicyPastError."""
+    if member.school_class_id != assignment.school_class_id:
+        raise SentenceError("not_in_class", "This student is not in the class that has this lesson.")
+    mine = Extension.objects.filter(assignment=assignment, member=member)
+    if due_at is None and closes_at is None:
+        mine.delete()
+        return
+    given = assignment.policy()
+    own = assignment.policy(Allowance(due_at=due_at, closes_at=closes_at))
+    if (own.due_at, own.closes_at) == (given.due_at, given.closes_at):
+        raise SentenceError("not_later", "That is no later than for everybody else.")
+    own.require_ahead(timezone.now(), given)
+    Extension.objects.update_or_create(
+        assignment=assignment, member=member, defaults={"due_at": due_at, "closes_at": closes_at}
+    )
+    audit.record(assignment.owner, "extended", assignment.name)
+    # The recording stays to be heard as long as anybody may answer.
+    _saved(assignment)
+
+
 def remove(assignment: Assignment) -> None:
     """Take back what nobody has begun; it can be brought back. Raises ``assignment_begun`` otherwise."""
     students = assignment.students.count()
@@ -170,4 +199,7 @@ def _saved(assignment: Assignment) -> Assignment:
 
 def _media_until(assignment: Assignment) -> datetime | None:
     """Students may go through everything once more for a while after closing; then the recording's address ends."""
-    return assignment.ends_at + MEDIA_AFTER_CLOSING if assignment.ends_at else None
+    if assignment.ends_at is None:
+        return None
+    own = [] if assignment.shut_at else assignment.extensions.values_list("due_at", "closes_at")
+    return max([assignment.ends_at, *(t for pair in own for t in pair if t)]) + MEDIA_AFTER_CLOSING

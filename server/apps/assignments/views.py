@@ -14,7 +14,8 @@ from rest_framework.response import Response
 
 from apps.assignments import services
 from apps.assignments.models import Assignment
-from apps.assignments.serializers import AssignmentOut, PolicyIn, ShareIn
+from apps.assignments.serializers import AssignmentOut, ExtensionIn, PolicyIn, ShareIn
+from apps.classes.selectors import class_of, member_of
 from apps.lessons.selectors import lesson_of
 from config.api import TeacherView, parsed
 
@@ -36,8 +37,8 @@ class LessonAssignmentsView(AssignmentView):
     @extend_schema(responses=AssignmentOut(many=True))
     def get(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
-        given = Assignment.objects.filter(edition__lesson=lesson).select_related("edition")
-        found = given.annotate(joined=Count("students"))
+        given = Assignment.objects.filter(edition__lesson=lesson).select_related("edition", "school_class")
+        found = given.prefetch_related("extensions__member").annotate(joined=Count("students"))
         return Response([self.shown(a) for a in found])
 
     @extend_schema(request=ShareIn, responses={201: AssignmentOut})
@@ -46,8 +47,15 @@ class LessonAssignmentsView(AssignmentView):
         given = parsed(ShareIn, request)
         policy = given
         name, unseen, made = policy.pop("name"), policy.pop("with_unseen"), policy.pop("id")
+        class_id = policy.pop("school_class")
         assignment = services.share(
-            self.teacher, lesson, name=name, policy=policy, with_unseen=unseen, assignment_id=made
+            self.teacher,
+            lesson,
+            name=name,
+            policy=policy,
+            school_class=class_of(self.teacher, class_id) if class_id else None,
+            with_unseen=unseen,
+            assignment_id=made,
         )
         return Response(self.shown(assignment), status=201)
 
@@ -62,6 +70,15 @@ class OneAssignmentView(AssignmentView):
         assignment = self.mine(assignment_id)
         given = parsed(PolicyIn, request)
         return Response(self.shown(services.change_policy(assignment, given)))
+
+
+class ExtensionView(AssignmentView):
+    @extend_schema(request=ExtensionIn, responses=AssignmentOut)
+    def put(self, request: Request, assignment_id: UUID, member_id: UUID) -> Response:
+        """Later ends for one student of the class; none at all takes them back."""
+        assignment = self.mine(assignment_id)
+        services.extend(assignment, member_of(self.teacher, member_id), **parsed(ExtensionIn, request))
+        return Response(self.shown(self.mine(assignment_id)))
 
 
 class CloseView(AssignmentView):

@@ -12,6 +12,7 @@ from django.db.models import QuerySet
 from apps.accounts import audit
 from apps.accounts.models import User
 from apps.assignments.models import Assignment, Edition
+from apps.classes.models import SchoolClass
 from apps.lessons.items import attachments
 from apps.lessons.models import Lesson
 from apps.privacy import exporting
@@ -71,6 +72,7 @@ def erase_account(user: User) -> None:
     with transaction.atomic():
         _erase(Student.objects.filter(assignment__owner=user))
         Assignment.with_removed.filter(owner=user).delete()
+        SchoolClass.with_removed.filter(owner=user).delete()
         MediaPass.objects.filter(recording__owner=user).delete()
         Edition.objects.filter(recording__owner=user).delete()
         Lesson.with_removed.filter(owner=user).delete()

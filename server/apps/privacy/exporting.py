@@ -12,6 +12,7 @@ from django.core.serializers.json import DjangoJSONEncoder
 
 from apps.accounts import audit
 from apps.accounts.models import User
+from apps.classes.models import Member, SchoolClass
 from apps.lessons.models import Lesson
 from apps.lessons.segments.services import segment_rows
 from apps.recordings import room
@@ -84,8 +85,15 @@ def account_data(user: User) -> dict[str, Any]:
         "created_at": user.created_at,
         "signed_in": list(user.signed_in.values("device", "since")),
         "audit": list(user.audit.values("action", "about", "at")),
+        "classes": [_class_data(c) for c in SchoolClass.with_removed.filter(owner=user)],
         "kept_wishes": list(user.kept_wishes.values("name", "wishes")),
     }
+
+
+def _class_data(school_class: SchoolClass) -> dict[str, Any]:
+    members = Member.with_removed.filter(school_class=school_class)
+    fields = ("name", "held", "extra_tries", "time_factor", "created_at", "removed_at")
+    return {"name": school_class.name, "code": school_class.code, "members": list(members.values(*fields))}
 
 
 def _pack_lesson(archive: zipfile.ZipFile, lesson: Lesson) -> None:

@@ -10,6 +10,7 @@ from django.db.models import Count, Q
 
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
+from apps.classes.models import Member
 from apps.study.models import Answer, Student
 from escuela_core.items import Item
 from escuela_core.results.sheet import (
@@ -77,6 +78,14 @@ class Sheet:
         far = reached(self.played[student.id])
         return [cell(item, tries.get(item.id, []), far) for item in self.items]
 
+    def absent(self) -> list[str]:
+        """The members of the class who have not begun. One query, none where it was given to anyone."""
+        if self.assignment.school_class_id is None:
+            return []
+        begun = [s.member_id for s in self.students]
+        there = Member.objects.filter(school_class=self.assignment.school_class_id).exclude(id__in=filter(None, begun))
+        return list(there.values_list("name", flat=True))
+
     def segment_of(self, item: Item) -> int:
         """The segment the item's evidence lies in: its pause may already stand at the start of the next."""
         at_ms = item.evidence[0].start_ms if item.evidence else max(0, (item.pause_ms or 0) - 1)
@@ -110,6 +119,7 @@ def sheet_data(assignment: Assignment) -> dict[str, Any]:
             _segment(s, by_segment.get(n), replayed[n], advice.get(n)) for n, s in enumerate(sheet.content["segments"])
         ],
         "students": [_student(s, sheet) for s in sheet.students],
+        "absent": sheet.absent(),
         "started": sum(1 for s in sheet.students if sheet.played[s.id] or any(c.tries for c in sheet.cells[s.id])),
         "finished": sum(1 for s in sheet.students if s.finished_at is not None),
         "waiting": sum(1 for cells in sheet.cells.values() for c in cells if c.state == "waiting"),

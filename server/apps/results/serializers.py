@@ -59,6 +59,7 @@ class SheetOut(serializers.Serializer[object]):
     items = SheetItemOut(many=True)
     segments = SheetSegmentOut(many=True)
     students = SheetStudentOut(many=True)
+    absent = serializers.ListField(child=serializers.CharField())
     started = serializers.IntegerField()
     finished = serializers.IntegerField()
     waiting = serializers.IntegerField()

@@ -6,19 +6,26 @@ No answer goes because something else does: only erasing (``apps.privacy.erasing
 from __future__ import annotations
 
 import uuid
+from functools import cached_property
 
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
-from apps.assignments.models import Assignment
+from apps.assignments.models import NO_ALLOWANCE, Assignment, Extension
+from apps.classes.models import Member
+from escuela_core.study import Policy
+from escuela_core.study.allowance import Allowance
 from escuela_core.study.timed import ItemClock
 
 
 class Student(models.Model):
-    """Someone with a nickname on one device; known again by a signed cookie that holds the id."""
+    """Someone with a nickname on one device, or a member of a class on any; known again by a signed cookie that holds
+    the id."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     assignment = models.ForeignKey(Assignment, on_delete=models.PROTECT, related_name="students")
+    # Who it is in the class it was given to; nobody where anyone with the link may come.
+    member = models.ForeignKey(Member, null=True, on_delete=models.PROTECT, related_name="studies")
     nickname = models.CharField(max_length=40)
     joined_at = models.DateTimeField(auto_now_add=True)
     last_seen_at = models.DateTimeField(auto_now_add=True)
@@ -30,6 +37,19 @@ class Student(models.Model):
 
     class Meta:
         ordering = ("nickname", "joined_at")
+        constraints = (models.UniqueConstraint(fields=["assignment", "member"], name="one_student_a_member"),)
+
+    @cached_property
+    def allowance(self) -> Allowance:
+        """What this student has beyond the others; one query for a member of a class, none for anybody else."""
+        if self.member is None:
+            return NO_ALLOWANCE
+        own = Extension.objects.filter(assignment=self.assignment_id, member=self.member).first()
+        return self.member.allowance() if own is None else own.allowance_of(self.member)
+
+    def policy(self) -> Policy:
+        """The rules as they are in force for this student."""
+        return self.assignment.policy(self.allowance)
 
 
 class Answer(models.Model):

@@ -146,7 +146,27 @@ class RulesOut(serializers.Serializer[object]):
     time_limits = serializers.BooleanField()
 
 
+class NameOut(serializers.Serializer[object]):
+    """``held``: somebody has this name; it is taken on another device with its number alone."""
+
+    id = serializers.UUIDField()
+    name = serializers.CharField()
+    held = serializers.BooleanField()
+
+
+class EntryOut(serializers.Serializer[object]):
+    """Into what belongs to a class: whom the device belongs to, or the names to choose from. ``pin`` is told once, to
+    who has just taken a name."""
+
+    class_name = serializers.CharField()
+    class_code = serializers.CharField()
+    me = NameOut(allow_null=True)
+    pin = serializers.CharField(allow_blank=True)
+    names = NameOut(many=True)
+
+
 class StudyOut(serializers.Serializer[object]):
+    entry = EntryOut(allow_null=True)
     title = serializers.CharField()
     item_count = serializers.IntegerField()
     state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
@@ -157,10 +177,43 @@ class StudyOut(serializers.Serializer[object]):
 
 
 class JoinIn(serializers.Serializer[object]):
-    """``same_name``: the student knows that somebody has this name already."""
+    """A name of one's own, or ``member`` where the lesson was given to a class, with the ``pin`` of a held name.
 
-    nickname = serializers.CharField(max_length=400, allow_blank=True)
+    ``same_name``: the student knows that somebody has this name already.
+    """
+
+    nickname = serializers.CharField(max_length=400, allow_blank=True, default="")
+    member = serializers.UUIDField(default=None, allow_null=True)
+    pin = serializers.CharField(max_length=20, allow_blank=True, default="")
     same_name = serializers.BooleanField(default=False)
+
+
+class TakeNameIn(serializers.Serializer[object]):
+    member = serializers.UUIDField()
+    pin = serializers.CharField(max_length=20, allow_blank=True, default="")
+
+
+class GivenLessonOut(serializers.Serializer[object]):
+    """One lesson that a class was given, as it stands with one student; marks only once the policy speaks."""
+
+    code = serializers.CharField()
+    name = serializers.CharField()
+    title = serializers.CharField()
+    state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
+    progress = serializers.ChoiceField(("to_do", "doing", "done"))
+    opens_at = serializers.DateTimeField(allow_null=True)
+    due_at = serializers.DateTimeField(allow_null=True)
+    closes_at = serializers.DateTimeField(allow_null=True)
+    item_count = serializers.IntegerField()
+    answered = serializers.IntegerField()
+    marks = serializers.FloatField(allow_null=True)
+    most = serializers.FloatField()
+    waiting = serializers.IntegerField()
+
+
+class ClassPageOut(serializers.Serializer[object]):
+    entry = EntryOut()
+    lessons = GivenLessonOut(many=True)
 
 
 class AnswerIn(serializers.Serializer[object]):

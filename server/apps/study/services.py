@@ -11,6 +11,7 @@ from django.db.models import F, Q, QuerySet, Sum
 from django.utils import timezone
 
 from apps.assignments.models import Assignment, Edition, frozen
+from apps.classes.models import Member
 from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
 from config.names import plain_name, shows_something
@@ -54,6 +55,22 @@ def join(assignment: Assignment, nickname: str, *, same_name: bool = True) -> St
     return Student.objects.create(assignment=assignment, nickname=name)
 
 
+def join_as(assignment: Assignment, member: Member) -> Student:
+    """A member of the assignment's class begins it, or goes on where they were on another device. Raises
+    AssignmentShutError for who has not begun while it is shut for them."""
+    student = Student.objects.filter(assignment=assignment, member=member).first()
+    if student is not None:
+        student.assignment, student.member = assignment, member
+        return student
+    student = Student(assignment=assignment, member=member, nickname=member.name)
+    state = student.policy().state(timezone.now())
+    if state in ("not_yet", "closed"):
+        raise AssignmentShutError(state)
+    # Two presses at once begin it once.
+    student, _ = Student.objects.get_or_create(assignment=assignment, member=member, defaults={"nickname": member.name})
+    return student
+
+
 def named(nickname: str) -> str:
     """A nickname as it is kept. Raises ``nickname_empty`` or ``nickname_long``."""
     name = plain_name(nickname)
@@ -77,7 +94,7 @@ def answer(
     An answer that ``waited`` on its device counts at the time it was given, within the assignment's grace. Raises
     NotJoinedError where nobody is found.
     """
-    student = who.select_related("assignment").select_for_update(of=("self",)).first()
+    student = who.select_related("assignment", "member").select_for_update(of=("self",)).first()
     if student is None:
         raise NotJoinedError
     mine = Q(student=student, item_id=item_id)
@@ -92,7 +109,7 @@ def answer(
     item = item_of(edition, item_id)
     not_sure = response_from_json(given, item).not_sure
     now = timezone.now()
-    policy = student.assignment.policy()
+    policy = student.policy()
     counts_at = policy.counts_at(now, waited)
     standing = Standing.at(policy, counts_at, finished=student.finished_at is not None)
     tried = Tried(tuple(a.outcome for a in before), item_id in student.shown)  # type: ignore[misc]
@@ -123,7 +140,7 @@ def _marked(student: Student, item: Item, written: dict[str, Any], now: datetime
         if clock is None:
             raise ClockNotStartedError
         clock.delete()
-        if is_over(item, clock.core(), now):
+        if is_over(student.allowance.timed(item), clock.core(), now):
             return OUT_OF_TIME
     language = frozen(student.assignment.edition_id).content["language"]
     return mark(item, response_from_json(written, item), language)
@@ -136,7 +153,7 @@ def ordering_of(student: Student) -> Ordering:
 
 
 def standing_of(student: Student, now: datetime) -> Standing:
-    return Standing.at(student.assignment.policy(), now, finished=student.finished_at is not None)
+    return Standing.at(student.policy(), now, finished=student.finished_at is not None)
 
 
 def let_out(student: Student, items: list[str]) -> None:
@@ -154,11 +171,11 @@ def turn_clock(student: Student, item_id: UUID, *, rests: bool) -> tuple[Item, i
 
     Raises NoSuchItemError, also for an item without a time limit, and AssignmentShutError.
     """
-    item = item_of(frozen(student.assignment.edition_id), item_id)
+    item = student.allowance.timed(item_of(frozen(student.assignment.edition_id), item_id))
     if item.time_limit_s is None:
         raise NoSuchItemError
     now = timezone.now()
-    state = student.assignment.policy().state(now)
+    state = student.policy().state(now)
     if state in ("not_yet", "closed"):
         raise AssignmentShutError(state)
     with transaction.atomic():

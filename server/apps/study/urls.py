@@ -3,6 +3,7 @@ from django.urls import path
 from apps.study import views
 
 urlpatterns = [
+    path("class/<str:code>/", views.ClassPageView.as_view()),
     path("study/<str:code>/", views.StudyView.as_view()),
     path("study/<str:code>/answers/", views.AnswersView.as_view()),
     path("study/<str:code>/clock/", views.ClockView.as_view()),

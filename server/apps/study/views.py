@@ -7,7 +7,7 @@ from typing import Any, cast
 from uuid import UUID
 
 from django.core import signing
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.http import Http404
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -23,12 +23,15 @@ from apps.accounts import limits
 from apps.accounts.views import plain
 from apps.assignments.models import Assignment, frozen
 from apps.assignments.services import edition_content
+from apps.classes.models import Member, SchoolClass
+from apps.classes.services import take_name
 from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
-from apps.study import selectors, services
+from apps.study import members, selectors, services
 from apps.study.models import Answer, Student
 from apps.study.serializers import (
     AnswerIn,
+    ClassPageOut,
     ClockIn,
     ClockOut,
     JoinIn,
@@ -37,6 +40,7 @@ from apps.study.serializers import (
     RehearsedIn,
     StudyLessonOut,
     StudyOut,
+    TakeNameIn,
 )
 from config.api import TeacherView, parsed
 from config.client import address_of
@@ -90,25 +94,30 @@ class StudyAddress(APIView):
             return NOBODY
 
     def student(self, request: Request, assignment: Assignment) -> Student | None:
-        student = assignment.students.filter(id=self.student_id(request, assignment.code)).first()
+        student = self.who(request, assignment.code).select_related("member").first()
         if student is not None:
             student.assignment = assignment
         return student
 
     def who(self, request: Request, code: str) -> QuerySet[Student]:
-        return Student.objects.filter(id=self.student_id(request, code), assignment__code=code.lower())
+        known = Student.objects.filter(id=self.student_id(request, code), assignment__code=code.lower())
+        # Whom the teacher has taken out of the class is not there any more, whatever their tab still shows.
+        return known.filter(Q(member=None) | Q(member__removed_at=None))
 
     def joined(self, request: Request, code: str) -> Student:
-        student = self.who(request, code).select_related("assignment").first()
+        student = self.who(request, code).select_related("assignment", "member").first()
         if student is None:
             self.assignment(code)
             raise services.NotJoinedError
         return student
 
-    def shown(self, assignment: Assignment, student: Student | None, token: str = "") -> Response:
+    def shown(
+        self, assignment: Assignment, student: Student | None, token: str = "", entry: dict[str, Any] | None = None
+    ) -> Response:
         now = timezone.now()
         edition = frozen(assignment.edition_id)
-        state = assignment.policy().state(now)
+        policy = assignment.policy() if student is None else student.policy()
+        state = policy.state(now)
         lesson = told = None
         if student is not None:
             told = selectors.state_of(student, now)
@@ -120,7 +129,8 @@ class StudyAddress(APIView):
             "title": edition.content["title"],
             "item_count": len(edition.content["items"]),
             "state": state,
-            "rules": assignment,
+            "rules": assignment if student is None or student.member is None else policy,
+            "entry": entry,
             "lesson": lesson,
             "student": told,
             "token": token,
@@ -133,19 +143,30 @@ class StudyView(StudyAddress):
     @extend_schema(responses=StudyOut)
     def get(self, request: Request, code: str) -> Response:
         assignment = self.assignment(code)
-        return self.shown(assignment, self.student(request, assignment))
+        student = self.student(request, assignment)
+        school_class = assignment.school_class
+        entry = None
+        if student is None and school_class is not None:
+            entry = members.entry_to(school_class, members.known_member(request, school_class))
+        return self.shown(assignment, student, entry=entry)
 
     @extend_schema(request=JoinIn, responses=StudyOut)
     def post(self, request: Request, code: str) -> Response:
-        """Join under a nickname; a device that has joined already goes on as it was."""
+        """Join under a nickname, or as a member of the class; a device that has joined already goes on as it was."""
         assignment = self.assignment(code)
         given = parsed(JoinIn, request)
         student = self.student(request, assignment)
+        member, entry = None, None
         if student is None:
             limits.count(limits.JOINS_FROM, address_of(request))
-            student = services.join(assignment, **given)
+        if student is None and assignment.school_class is not None:
+            member, entry = named_in(request, assignment.school_class, given)
+            student = services.join_as(assignment, member)
+        student = student or services.join(assignment, given["nickname"], same_name=given["same_name"])
         token = signing.dumps(str(student.id), salt=COOKIE)
-        response = self.shown(assignment, student, token)
+        response = self.shown(assignment, student, token, entry)
+        if member is not None:
+            members.remember(response, request, member)
         response.set_cookie(
             COOKIE + assignment.code,
             token,
@@ -161,10 +182,76 @@ class StudyView(StudyAddress):
     def delete(self, request: Request, code: str) -> Response:
         """Leave a shared device: it knows the student no more; what they did stays."""
         response = Response(status=204)
-        found = self.assignment(code).code
-        response.delete_cookie(COOKIE + found, samesite="Lax")
-        set_framed_cookie(response, FRAMED + found, "", 0)
+        assignment = self.assignment(code)
+        leave(response, assignment.code)
+        if assignment.school_class is not None:
+            members.forget(response, assignment.school_class)
         return response
+
+
+def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any]) -> tuple[Member, dict[str, Any]]:
+    """The member a device says it belongs to, and what is told of that; the number only to who has just taken it."""
+    known = members.known_member(request, school_class)
+    wanted: UUID | None = given["member"] or (known.id if known else None)
+    was_held = wanted is not None and school_class.members.filter(id=wanted, held=True).exists()
+    member = take_name(
+        school_class,
+        wanted,
+        given["pin"],
+        known=known is not None and known.id == wanted,
+        address=address_of(request),
+    )
+    return member, members.entry_to(school_class, member, "" if was_held else member.pin)
+
+
+class ClassPageView(StudyAddress):
+    """What a member of a class finds under the class's link."""
+
+    def school_class(self, code: str) -> SchoolClass:
+        limits.require(limits.WRONG_CODES_FROM, address_of(self.request))
+        found = SchoolClass.objects.filter(code=code.lower()).first()
+        if found is None:
+            limits.count(limits.WRONG_CODES_FROM, address_of(self.request))
+            raise Http404
+        return found
+
+    def page(self, member: Member | None, entry: dict[str, Any]) -> Response:
+        lessons = members.lessons_for(member, timezone.now()) if member else []
+        data = ClassPageOut({"entry": entry, "lessons": lessons}).data
+        return Response(data, headers={"Cache-Control": "no-store"})
+
+    @extend_schema(responses=ClassPageOut)
+    def get(self, request: Request, code: str) -> Response:
+        school_class = self.school_class(code)
+        me = members.known_member(request, school_class)
+        return self.page(me, members.entry_to(school_class, me))
+
+    @extend_schema(request=TakeNameIn, responses=ClassPageOut)
+    def post(self, request: Request, code: str) -> Response:
+        """Say who one is."""
+        school_class = self.school_class(code)
+        limits.count(limits.JOINS_FROM, address_of(request))
+        member, entry = named_in(request, school_class, parsed(TakeNameIn, request))
+        response = self.page(member, entry)
+        members.remember(response, request, member)
+        return response
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, code: str) -> Response:
+        """Leave a shared device, with every lesson of the class that is open on it."""
+        school_class = self.school_class(code)
+        response = Response(status=204)
+        members.forget(response, school_class)
+        for given in school_class.assignments.values_list("code", flat=True):
+            if {COOKIE + given, FRAMED + given} & request.COOKIES.keys():
+                leave(response, given)
+        return response
+
+
+def leave(response: Response, code: str) -> None:
+    """The device knows the student of this assignment no more."""
+    response.delete_cookie(COOKIE + code, samesite="Lax")
+    set_framed_cookie(response, FRAMED + code, "", 0)
 
 
 class AnswersView(StudyAddress):

@@ -31,6 +31,7 @@ INSTALLED_APPS = [
     "apps.work",
     "apps.recordings",
     "apps.lessons",
+    "apps.classes",
     "apps.assignments",
     "apps.study",
     "apps.results",

@@ -261,6 +261,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/extensions/{member_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Later ends for one student of the class; none at all takes them back. */
+        put: operations["assignments_extensions_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/items/{item_id}/": {
         parameters: {
             query?: never;
@@ -381,6 +398,78 @@ export interface paths {
         head?: never;
         /** @description A view for a signed-in teacher. */
         patch: operations["assignments_students_data_partial_update"];
+        trace?: never;
+    };
+    "/api/class/{code}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a member of a class finds under the class's link. */
+        get: operations["class_retrieve"];
+        put?: never;
+        /** @description Say who one is. */
+        post: operations["class_create"];
+        /** @description Leave a shared device, with every lesson of the class that is open on it. */
+        delete: operations["class_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view that answers with one class as it is now. */
+        get: operations["classes_list"];
+        put?: never;
+        /** @description A view that answers with one class as it is now. */
+        post: operations["classes_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view that answers with one class as it is now. */
+        get: operations["classes_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Name it otherwise, or put it away. */
+        patch: operations["classes_partial_update"];
+        trace?: never;
+    };
+    "/api/classes/{class_id}/members/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take in pasted names. */
+        post: operations["classes_members_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/find/": {
@@ -1050,6 +1139,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/members/{member_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Bring a student back. */
+        put: operations["members_update"];
+        post?: never;
+        /** @description Take a student out; what they answered stays, and they can be brought back. */
+        delete: operations["members_destroy"];
+        options?: never;
+        head?: never;
+        /** @description Rename a student, or allow more. */
+        patch: operations["members_partial_update"];
+        trace?: never;
+    };
+    "/api/members/{member_id}/held/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Free the name for another device, under a new number. */
+        delete: operations["members_held_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/overview/": {
         parameters: {
             query?: never;
@@ -1184,7 +1309,7 @@ export interface paths {
          */
         get: operations["study_retrieve"];
         put?: never;
-        /** @description Join under a nickname; a device that has joined already goes on as it was. */
+        /** @description Join under a nickname, or as a member of the class; a device that has joined already goes on as it was. */
         post: operations["study_create"];
         /** @description Leave a shared device: it knows the student no more; what they did stays. */
         delete: operations["study_destroy"];
@@ -1343,6 +1468,11 @@ export interface components {
             /** Format: uuid */
             lesson_id: string | null;
             lesson_title: string;
+            /** Format: uuid */
+            class_id: string | null;
+            /** @default  */
+            class_name: string;
+            extensions: components["schemas"]["ExtensionOut"][];
             name: string;
             code?: string;
             link: string;
@@ -1428,6 +1558,32 @@ export interface components {
             taken: string[];
             left_out: components["schemas"]["LeftOutOut"][];
         };
+        ClassDetailOut: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            code: string;
+            link: string;
+            qr: string;
+            archived: boolean;
+            members: components["schemas"]["MemberOut"][];
+        };
+        ClassInRequest: {
+            name?: string;
+            archived?: boolean;
+        };
+        ClassOut: {
+            /** Format: uuid */
+            readonly id: string;
+            name: string;
+            code?: string;
+            readonly archived: boolean;
+            member_count: number;
+        };
+        ClassPageOut: {
+            entry: components["schemas"]["EntryOut"];
+            lessons: components["schemas"]["GivenLessonOut"][];
+        };
         /** @description ``rests`` while the student hears the part again. */
         ClockInRequest: {
             /** Format: uuid */
@@ -1486,12 +1642,39 @@ export interface components {
         DivideInRequest: {
             fineness: number;
         };
+        /**
+         * @description Into what belongs to a class: whom the device belongs to, or the names to choose from. ``pin`` is told once, to
+         *     who has just taken a name.
+         */
+        EntryOut: {
+            class_name: string;
+            class_code: string;
+            me: components["schemas"]["NameOut"] | null;
+            pin: string;
+            names: components["schemas"]["NameOut"][];
+        };
         EvidenceOut: {
             start_ms: number;
             end_ms: number;
             text: string;
             /** Format: double */
             score: number;
+        };
+        /** @description Both empty: as for everybody again. */
+        ExtensionInRequest: {
+            /** Format: date-time */
+            due_at?: string | null;
+            /** Format: date-time */
+            closes_at?: string | null;
+        };
+        ExtensionOut: {
+            /** Format: uuid */
+            member: string;
+            name: string;
+            /** Format: date-time */
+            due_at: string | null;
+            /** Format: date-time */
+            closes_at: string | null;
         };
         ExtractInRequest: {
             start_ms: number | null;
@@ -1523,6 +1706,27 @@ export interface components {
         GiveInRequest: {
             /** Format: email */
             email: string;
+        };
+        /** @description One lesson that a class was given, as it stands with one student; marks only once the policy speaks. */
+        GivenLessonOut: {
+            code: string;
+            name: string;
+            title: string;
+            state: components["schemas"]["AssignmentStateEnum"];
+            progress: components["schemas"]["ProgressEnum"];
+            /** Format: date-time */
+            opens_at: string | null;
+            /** Format: date-time */
+            due_at: string | null;
+            /** Format: date-time */
+            closes_at: string | null;
+            item_count: number;
+            answered: number;
+            /** Format: double */
+            marks: number | null;
+            /** Format: double */
+            most: number;
+            waiting: number;
         };
         GivenOut: {
             /** Format: uuid */
@@ -1679,9 +1883,18 @@ export interface components {
         };
         /** @enum {string} */
         JobOutStateEnum: "waiting" | "running" | "done" | "failed" | "cancelled";
-        /** @description ``same_name``: the student knows that somebody has this name already. */
+        /**
+         * @description A name of one's own, or ``member`` where the lesson was given to a class, with the ``pin`` of a held name.
+         *
+         *     ``same_name``: the student knows that somebody has this name already.
+         */
         JoinInRequest: {
+            /** @default  */
             nickname: string;
+            /** Format: uuid */
+            member?: string | null;
+            /** @default  */
+            pin: string;
             /** @default false */
             same_name: boolean;
         };
@@ -1794,6 +2007,17 @@ export interface components {
         };
         /** @enum {string} */
         MaterialPlaceEnum: "before" | "during" | "after" | "teacher";
+        /** @description ``pin``: the number with which the student takes the name on another device; ``held``: somebody has it. */
+        MemberOut: {
+            /** Format: uuid */
+            readonly id: string;
+            name: string;
+            pin?: string;
+            held?: boolean;
+            extra_tries?: number;
+            /** Format: double */
+            time_factor?: number;
+        };
         /** @description One press that would put an item right: another content, the pause by rule, dropping it, a wider extract. */
         MendOut: {
             code: string;
@@ -1806,6 +2030,17 @@ export interface components {
             drop: boolean;
             widen: components["schemas"]["SpanData"] | null;
             other: string | null;
+        };
+        /** @description ``held``: somebody has this name; it is taken on another device with its number alone. */
+        NameOut: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            held: boolean;
+        };
+        /** @description A pasted list, one name a line. */
+        NamesInRequest: {
+            text: string;
         };
         NewAddressInRequest: {
             /** Format: email */
@@ -1879,6 +2114,10 @@ export interface components {
             lines: components["schemas"]["SourceLineOut"][];
             remarks: components["schemas"]["WarningOut"][];
         };
+        PatchedClassInRequest: {
+            name?: string;
+            archived?: boolean;
+        };
         PatchedCorrectInRequest: {
             text?: string;
             before?: string | null;
@@ -1891,6 +2130,12 @@ export interface components {
         PatchedLessonInRequest: {
             title?: string;
             folder?: string;
+        };
+        PatchedMemberInRequest: {
+            name?: string;
+            extra_tries?: number;
+            /** Format: double */
+            time_factor?: number;
         };
         PatchedPolicyInRequest: {
             name?: string;
@@ -1948,6 +2193,8 @@ export interface components {
         PlayedListInRequest: {
             stretches: components["schemas"]["PlayedInRequest"][];
         };
+        /** @enum {string} */
+        ProgressEnum: "to_do" | "doing" | "done";
         ProgressOut: {
             item: string;
             done: boolean;
@@ -2077,6 +2324,14 @@ export interface components {
             not_sure?: boolean;
             out_of_time?: boolean;
         };
+        /** @description What was read of a pasted list, and the class as it is now. */
+        RosterOut: {
+            added: number;
+            doubled: string[];
+            too_long: string[];
+            over: number;
+            school_class: components["schemas"]["ClassDetailOut"];
+        };
         RulesOut: {
             /** Format: date-time */
             opens_at: string | null;
@@ -2176,6 +2431,8 @@ export interface components {
             id?: string | null;
             /** @default false */
             with_unseen: boolean;
+            /** Format: uuid */
+            school_class?: string | null;
         };
         SheetItemOut: {
             id: string;
@@ -2191,6 +2448,7 @@ export interface components {
             items: components["schemas"]["SheetItemOut"][];
             segments: components["schemas"]["SheetSegmentOut"][];
             students: components["schemas"]["SheetStudentOut"][];
+            absent: string[];
             started: number;
             finished: number;
             waiting: number;
@@ -2340,6 +2598,7 @@ export interface components {
         /** @enum {string} */
         StudyMaterialPlaceEnum: "before" | "during" | "after";
         StudyOut: {
+            entry: components["schemas"]["EntryOut"] | null;
             title: string;
             item_count: number;
             state: components["schemas"]["AssignmentStateEnum"];
@@ -2364,6 +2623,12 @@ export interface components {
             readonly id: number;
             language: string;
             label?: string;
+        };
+        TakeNameInRequest: {
+            /** Format: uuid */
+            member: string;
+            /** @default  */
+            pin: string;
         };
         TimesInRequest: {
             times_by: components["schemas"]["TimesInTimesByEnum"];
@@ -2889,6 +3154,32 @@ export interface operations {
             };
         };
     };
+    assignments_extensions_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+                member_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ExtensionInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssignmentOut"];
+                };
+            };
+        };
+    };
     assignments_items_retrieve: {
         parameters: {
             query?: never;
@@ -3102,6 +3393,185 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    class_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassPageOut"];
+                };
+            };
+        };
+    };
+    class_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeNameInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassPageOut"];
+                };
+            };
+        };
+    };
+    class_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    classes_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"][];
+                };
+            };
+        };
+    };
+    classes_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ClassInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    classes_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    classes_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedClassInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    classes_members_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamesInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterOut"];
+                };
             };
         };
     };
@@ -4464,6 +4934,92 @@ export interface operations {
             };
         };
     };
+    members_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    members_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    members_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedMemberInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    members_held_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     overview_list: {
         parameters: {
             query?: never;
@@ -4729,7 +5285,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
                 "application/json": components["schemas"]["JoinInRequest"];
             };

@@ -1,0 +1,34 @@
+"""What the screens of classes show, each in a bounded number of queries."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.db.models import Count, Prefetch, Q, QuerySet
+from django.shortcuts import get_object_or_404
+
+from apps.accounts.models import User
+from apps.classes.models import Member, SchoolClass
+
+
+def classes_of(owner: User) -> QuerySet[SchoolClass]:
+    """The teacher's classes with how many are in each, those of the year first. One query."""
+    there = Count("members", filter=Q(members__removed_at=None))
+    return SchoolClass.objects.filter(owner=owner).annotate(member_count=there)
+
+
+def class_of(owner: User, class_id: UUID) -> SchoolClass:
+    """The teacher's own class with its members; others' do not exist (404). Two queries."""
+    members = Prefetch("members", Member.objects.all(), to_attr="there")
+    return get_object_or_404(SchoolClass.objects.prefetch_related(members), id=class_id, owner=owner)
+
+
+def member_of(owner: User, member_id: UUID, *, removed: bool = False) -> Member:
+    every = Member.with_removed if removed else Member.objects
+    mine = every.filter(school_class__owner=owner, school_class__removed_at=None)
+    return get_object_or_404(mine.select_related("school_class"), id=member_id)
+
+
+def names_of(school_class: SchoolClass) -> list[Member]:
+    """Whom a device may say it belongs to; nothing else of them."""
+    return list(school_class.members.only("id", "name", "held"))

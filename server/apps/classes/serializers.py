@@ -1,0 +1,64 @@
+"""Shapes of classes and their students, for the teacher."""
+
+from __future__ import annotations
+
+from rest_framework import serializers
+
+from apps.classes.models import Member, SchoolClass
+
+
+class ClassIn(serializers.Serializer[object]):
+    name = serializers.CharField(max_length=200, required=False, allow_blank=True)
+    archived = serializers.BooleanField(required=False)
+
+
+class ClassOut(serializers.ModelSerializer[SchoolClass]):
+    member_count = serializers.IntegerField()
+    archived = serializers.SerializerMethodField()
+
+    class Meta:
+        model = SchoolClass
+        fields = ("id", "name", "code", "archived", "member_count")
+
+    def get_archived(self, school_class: SchoolClass) -> bool:
+        return school_class.archived_at is not None
+
+
+class MemberOut(serializers.ModelSerializer[Member]):
+    """``pin``: the number with which the student takes the name on another device; ``held``: somebody has it."""
+
+    class Meta:
+        model = Member
+        fields = ("id", "name", "pin", "held", "extra_tries", "time_factor")
+
+
+class ClassDetailOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    name = serializers.CharField()
+    code = serializers.CharField()
+    link = serializers.CharField()
+    qr = serializers.CharField()
+    archived = serializers.BooleanField()
+    members = MemberOut(many=True)
+
+
+class NamesIn(serializers.Serializer[object]):
+    """A pasted list, one name a line."""
+
+    text = serializers.CharField(max_length=60_000, trim_whitespace=False)
+
+
+class RosterOut(serializers.Serializer[object]):
+    """What was read of a pasted list, and the class as it is now."""
+
+    added = serializers.IntegerField()
+    doubled = serializers.ListField(child=serializers.CharField())
+    too_long = serializers.ListField(child=serializers.CharField())
+    over = serializers.IntegerField()
+    school_class = ClassDetailOut()
+
+
+class MemberIn(serializers.Serializer[object]):
+    name = serializers.CharField(max_length=400, required=False, allow_blank=True)
+    extra_tries = serializers.IntegerField(required=False)
+    time_factor = serializers.FloatField(required=False)

@@ -1,0 +1,107 @@
+"""Classes over HTTP, for their teacher."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+import segno
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.classes import selectors, services
+from apps.classes.models import SchoolClass
+from apps.classes.serializers import ClassDetailOut, ClassIn, ClassOut, MemberIn, NamesIn, RosterOut
+from config.api import TeacherView, parsed
+
+
+class ClassView(TeacherView):
+    """A view that answers with one class as it is now."""
+
+    def detail(self, class_id: UUID) -> dict[str, Any]:
+        found = selectors.class_of(self.teacher, class_id)
+        link = f"{self.request.scheme}://{self.request.get_host()}/c/{found.code}"
+        return {
+            "id": found.id,
+            "name": found.name,
+            "code": found.code,
+            "link": link,
+            "qr": segno.make(link, error="m").svg_data_uri(scale=8, border=2, dark="#1F2A37"),
+            "archived": found.archived_at is not None,
+            "members": found.there,  # type: ignore[attr-defined]
+        }
+
+    def shown(self, class_id: UUID, status: int = 200) -> Response:
+        return Response(ClassDetailOut(self.detail(class_id)).data, status=status)
+
+    def mine(self, class_id: UUID) -> SchoolClass:
+        return selectors.class_of(self.teacher, class_id)
+
+
+class ClassesView(ClassView):
+    @extend_schema(responses=ClassOut(many=True))
+    def get(self, request: Request) -> Response:
+        return Response(ClassOut(selectors.classes_of(self.teacher), many=True).data)
+
+    @extend_schema(request=ClassIn, responses={201: ClassDetailOut})
+    def post(self, request: Request) -> Response:
+        made = services.make_class(self.teacher, parsed(ClassIn, request).get("name", ""))
+        return self.shown(made.id, status=201)
+
+
+class OneClassView(ClassView):
+    @extend_schema(responses=ClassDetailOut)
+    def get(self, request: Request, class_id: UUID) -> Response:
+        return self.shown(class_id)
+
+    @extend_schema(request=ClassIn, responses=ClassDetailOut)
+    def patch(self, request: Request, class_id: UUID) -> Response:
+        """Name it otherwise, or put it away."""
+        services.change_class(self.mine(class_id), **parsed(ClassIn, request))
+        return self.shown(class_id)
+
+
+class MembersView(ClassView):
+    @extend_schema(request=NamesIn, responses=RosterOut)
+    def post(self, request: Request, class_id: UUID) -> Response:
+        """Take in pasted names."""
+        roster = services.add_members(self.mine(class_id), parsed(NamesIn, request)["text"])
+        told = {
+            "added": len(roster.names),
+            "doubled": roster.doubled,
+            "too_long": roster.too_long,
+            "over": roster.over,
+            "school_class": self.detail(class_id),
+        }
+        return Response(RosterOut(told).data)
+
+
+class MemberView(ClassView):
+    @extend_schema(request=MemberIn, responses=ClassDetailOut)
+    def patch(self, request: Request, member_id: UUID) -> Response:
+        """Rename a student, or allow more."""
+        member = services.change_member(selectors.member_of(self.teacher, member_id), **parsed(MemberIn, request))
+        return self.shown(member.school_class_id)
+
+    @extend_schema(request=None, responses=ClassDetailOut)
+    def delete(self, request: Request, member_id: UUID) -> Response:
+        """Take a student out; what they answered stays, and they can be brought back."""
+        member = selectors.member_of(self.teacher, member_id)
+        member.remove()
+        return self.shown(member.school_class_id)
+
+    @extend_schema(request=None, responses=ClassDetailOut)
+    def put(self, request: Request, member_id: UUID) -> Response:
+        """Bring a student back."""
+        member = selectors.member_of(self.teacher, member_id, removed=True)
+        member.bring_back()
+        return self.shown(member.school_class_id)
+
+
+class MemberHeldView(ClassView):
+    @extend_schema(request=None, responses=ClassDetailOut)
+    def delete(self, request: Request, member_id: UUID) -> Response:
+        """Free the name for another device, under a new number."""
+        member = services.let_go(selectors.member_of(self.teacher, member_id))
+        return self.shown(member.school_class_id)

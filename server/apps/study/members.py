@@ -1,0 +1,96 @@
+"""Members of a class: how a device shows whom it belongs to, and what a member's own page shows."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.core import signing
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.assignments.models import Assignment, Extension, frozen
+from apps.classes.models import Member, SchoolClass
+from apps.classes.selectors import names_of
+from apps.study.models import Answer, Student
+from escuela_core.items import Item
+from escuela_core.study.progress import Standing
+
+COOKIE = "escuela_member_"
+COOKIE_SECONDS = 60 * 60 * 24 * 300
+
+
+def known_member(request: Request, school_class: SchoolClass) -> Member | None:
+    """Whom the device belongs to in this class."""
+    try:
+        member_id = UUID(signing.loads(request.COOKIES.get(COOKIE + school_class.code, ""), salt=COOKIE))
+    except signing.BadSignature:
+        return None
+    return school_class.members.filter(id=member_id, held=True).first()
+
+
+def remember(response: Response, request: Request, member: Member) -> None:
+    token = signing.dumps(str(member.id), salt=COOKIE)
+    response.set_cookie(
+        COOKIE + member.school_class.code,
+        token,
+        max_age=COOKIE_SECONDS,
+        httponly=True,
+        samesite="Lax",
+        secure=request.is_secure(),
+    )
+
+
+def forget(response: Response, school_class: SchoolClass) -> None:
+    response.delete_cookie(COOKIE + school_class.code, samesite="Lax")
+
+
+def entry_to(school_class: SchoolClass, me: Member | None, pin: str = "") -> dict[str, Any]:
+    """Who is there, or who there is to be."""
+    return {
+        "class_name": school_class.name,
+        "class_code": school_class.code,
+        "me": me,
+        "pin": pin,
+        "names": [] if me else names_of(school_class),
+    }
+
+
+def lessons_for(member: Member, now: datetime) -> list[dict[str, Any]]:
+    """What the class was given, as it stands with ``member``: four queries however much it is."""
+    given = list(Assignment.objects.filter(school_class=member.school_class_id).select_related("edition"))
+    studies = {s.assignment_id: s for s in member.studies.prefetch_related("answers")}
+    own = {e.assignment_id: e for e in Extension.objects.filter(member=member)}
+    return [_row(a, member, studies.get(a.id), own.get(a.id), now) for a in given]
+
+
+def _row(
+    assignment: Assignment, member: Member, study: Student | None, own: Extension | None, now: datetime
+) -> dict[str, Any]:
+    policy = assignment.policy(member.allowance() if own is None else own.allowance_of(member))
+    edition = frozen(assignment.edition_id)
+    items = [i for i in edition.items if i.is_marked]
+    finished = study is not None and study.finished_at is not None
+    last = {str(a.item_id): a for a in study.answers.all()} if study else {}
+    speaks = Standing.at(policy, now, finished=finished).speaks
+    done = finished or (bool(items) and all(i.id in last for i in items))
+    return {
+        "code": assignment.code,
+        "name": assignment.name,
+        "title": edition.content["title"],
+        "state": policy.state(now),
+        "progress": "done" if done else "doing" if study else "to_do",
+        "opens_at": policy.opens_at,
+        "due_at": policy.due_at,
+        "closes_at": policy.closes_at,
+        "item_count": len(items),
+        "answered": sum(1 for i in items if i.id in last),
+        "marks": _marks(items, last) if speaks and last else None,
+        "most": sum(i.marks for i in items),
+        "waiting": sum(1 for a in last.values() if a.outcome == "waiting" and a.share is None),
+    }
+
+
+def _marks(items: list[Item], last: dict[str, Answer]) -> float:
+    return round(sum(i.marks * (last[i.id].share or 0.0) for i in items if i.id in last), 2)

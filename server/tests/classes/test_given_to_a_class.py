@@ -1,0 +1,194 @@
+"""A lesson given to a class, from its students' side: whose name a device takes, what each finds and may do."""
+
+import uuid
+from datetime import timedelta
+from typing import Any
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+
+from apps.accounts import limits
+from apps.assignments.models import Assignment
+from apps.assignments.services import extend, share
+from apps.classes.models import Member, SchoolClass
+from apps.classes.services import add_members, let_go, make_class
+from apps.results.selectors import sheet_data
+from apps.study.models import Student
+
+from ..conftest import item_with, posted, sent, was_shut
+
+pytestmark = pytest.mark.django_db
+RIGHT, WRONG = {"chosen": [1]}, {"chosen": [0]}
+
+
+@pytest.fixture
+def school_class(teacher) -> SchoolClass:
+    made = make_class(teacher, "3 B")
+    add_members(made, "Ana Ruiz\nBo Lind\nCy Marr\n")
+    return made
+
+
+@pytest.fixture
+def given(teacher, lesson, school_class) -> Assignment:
+    due = timezone.now() + timedelta(days=2)
+    policy = {"attempts": 1, "due_at": due, "closes_at": due + timedelta(days=1)}
+    return share(teacher, lesson, name="Locks", policy=policy, school_class=school_class)
+
+
+@pytest.fixture
+def ana(school_class) -> Member:
+    return school_class.members.get(name="Ana Ruiz")
+
+
+def enter(given: Assignment, member: Member, pin: str = "", device: Client | None = None) -> tuple[Client, Any]:
+    device = device or Client()
+    return device, posted(device, f"/api/study/{given.code}/", {"member": str(member.id), "pin": pin})
+
+
+def answer(device: Client, given: Assignment, lesson, response: dict[str, Any]) -> Any:
+    body = {"id": str(uuid.uuid4()), "item": str(item_with(lesson, "choice").id), "response": response}
+    return posted(device, f"/api/study/{given.code}/answers/", body)
+
+
+def test_a_name_is_picked_once_and_goes_on_elsewhere_with_its_number_alone(given, ana) -> None:
+    before = Client().get(f"/api/study/{given.code}/").json()
+    assert [n["name"] for n in before["entry"]["names"]] == ["Ana Ruiz", "Bo Lind", "Cy Marr"]
+    assert before["lesson"] is None
+    assert "pin" not in str(before["entry"]["names"])
+    _, first = enter(given, ana)
+    pin = first.json()["entry"]["pin"]
+    assert len(pin) == 6
+    _, other = enter(given, ana)
+    assert (other.status_code, other.json()["code"]) == (400, "pin_wrong")
+    _, again = enter(given, ana, pin)
+    assert again.json()["student"]["id"] == first.json()["student"]["id"]
+    assert again.json()["entry"]["pin"] == ""
+    assert Student.objects.count() == 1
+
+
+def test_numbers_cannot_be_tried_out(given, ana) -> None:
+    _, first = enter(given, ana)
+    pin = first.json()["entry"]["pin"]
+    tried = [f"{n:06}" for n in range(limits.WRONG_PINS_FOR.most + 1) if f"{n:06}" != pin]
+    assert {enter(given, ana, wrong)[1].status_code for wrong in tried[: limits.WRONG_PINS_FOR.most]} == {400}
+    assert enter(given, ana, pin)[1].status_code == 429
+
+
+def test_a_name_that_was_let_go_is_held_by_the_next_under_another_number(given, ana) -> None:
+    _, first = enter(given, ana)
+    let_go(ana)
+    _, next_one = enter(given, ana)
+    assert next_one.json()["entry"]["pin"] not in ("", first.json()["entry"]["pin"])
+
+
+def test_nobody_comes_in_under_a_nickname_or_another_class_s_name(teacher, given) -> None:
+    assert posted(Client(), f"/api/study/{given.code}/", {"nickname": "Zoe"}).json()["code"] == "no_such_name"
+    other = make_class(teacher, "4 A")
+    add_members(other, "Di Ona")
+    assert enter(given, other.members.get())[1].json()["code"] == "no_such_name"
+    assert not Student.objects.exists()
+
+
+def test_the_class_page_shows_what_is_to_do_and_leads_on_without_a_number(lesson, given, school_class, ana) -> None:
+    device = Client()
+    page = posted(device, f"/api/class/{school_class.code}/", {"member": str(ana.id)}).json()
+    assert [(row["title"], row["progress"]) for row in page["lessons"]] == [("Locks", "to_do")]
+    assert device.get(f"/api/study/{given.code}/").json()["entry"]["me"]["name"] == "Ana Ruiz"
+    _, inside = enter(given, ana, device=device)
+    assert inside.json()["student"]["nickname"] == "Ana Ruiz"
+    assert answer(device, given, lesson, RIGHT).json()["answers"][0]["outcome"] == "right"
+    [row] = device.get(f"/api/class/{school_class.code}/").json()["lessons"]
+    assert (row["progress"], row["answered"], row["marks"], row["most"]) == ("doing", 1, 1.0, 4.0)
+
+
+def test_marks_stay_unsaid_while_the_policy_is_silent(teacher, lesson, school_class, ana) -> None:
+    given = share(teacher, lesson, name="Quiet", policy={"feedback": "after_closing"}, school_class=school_class)
+    device, _ = enter(given, ana)
+    answer(device, given, lesson, RIGHT)
+    [row] = device.get(f"/api/class/{school_class.code}/").json()["lessons"]
+    assert (row["answered"], row["marks"]) == (1, None)
+
+
+def test_leaving_a_shared_device_leaves_every_lesson_of_the_class(given, school_class, ana) -> None:
+    device, _ = enter(given, ana)
+    device.delete(f"/api/class/{school_class.code}/")
+    assert device.get(f"/api/study/{given.code}/").json()["student"] is None
+    assert device.get(f"/api/class/{school_class.code}/").json()["entry"]["me"] is None
+
+
+def test_who_was_taken_out_is_not_there_any_more_and_their_answers_stay(given, lesson, ana) -> None:
+    device, _ = enter(given, ana)
+    answer(device, given, lesson, RIGHT)
+    ana.remove()
+    assert answer(device, given, lesson, RIGHT).json()["code"] == "not_joined"
+    assert sheet_data(given)["students"][0]["nickname"] == "Ana Ruiz"
+    ana.bring_back()
+    assert device.get(f"/api/study/{given.code}/").json()["student"]["items"]
+
+
+def test_more_tries_that_last_count_in_every_lesson(given, lesson, ana) -> None:
+    ana.extra_tries = 1
+    ana.save()
+    device, _ = enter(given, ana)
+    assert answer(device, given, lesson, WRONG).json()["tries_left"] == 1
+    assert answer(device, given, lesson, RIGHT).json()["answers"][-1]["outcome"] == "right"
+
+
+def test_later_ends_for_one_are_for_that_one(client, given, lesson, school_class, ana) -> None:
+    path = f"/api/assignments/{given.id}/extensions/{ana.id}/"
+    later = timezone.now() + timedelta(days=9)
+    [told] = sent(client, "put", path, {"due_at": later.isoformat()}).json()["extensions"]
+    assert told["name"] == "Ana Ruiz"
+    for member, state in ((ana, "open"), (school_class.members.get(name="Bo Lind"), "closed")):
+        device, _ = enter(given, member)
+        moved = timezone.now() - timedelta(days=1)
+        Assignment.objects.filter(id=given.id).update(due_at=moved, closes_at=moved)
+        assert device.get(f"/api/study/{given.code}/").json()["state"] == state
+        refused = answer(device, given, lesson, RIGHT)
+        assert (refused.status_code == 200) == (member == ana)
+        Assignment.objects.filter(id=given.id).update(due_at=given.due_at, closes_at=given.closes_at)
+    assert sent(client, "put", path, {}).json()["extensions"] == []
+
+
+def test_what_is_shut_by_hand_is_shut_for_everybody(given, ana) -> None:
+    extend(given, ana, due_at=timezone.now() + timedelta(days=9), closes_at=None)
+    device, _ = enter(given, ana)
+    was_shut(given, timedelta(hours=1))
+    assert device.get(f"/api/study/{given.code}/").json()["state"] == "closed"
+
+
+@pytest.mark.parametrize(("days", "code"), [(1, "not_later"), (-5, "not_later")])
+def test_an_end_that_is_not_later_is_refused(client, given, ana, days, code) -> None:
+    at = (timezone.now() + timedelta(days=days)).isoformat()
+    path = f"/api/assignments/{given.id}/extensions/{ana.id}/"
+    assert sent(client, "put", path, {"due_at": at}).json()["code"] == code
+
+
+def test_other_people_s_classes_are_given_nothing_and_extended_for_nobody(stranger, client, given, ana, lesson) -> None:
+    path = f"/api/assignments/{given.id}/extensions/{ana.id}/"
+    assert sent(stranger, "put", path, {}).status_code == 404
+    body = {"school_class": str(uuid.uuid4())}
+    assert posted(client, f"/api/lessons/{lesson.id}/assignments/", body).status_code == 404
+
+
+def test_a_class_that_was_put_away_is_given_nothing(client, lesson, school_class) -> None:
+    sent(client, "patch", f"/api/classes/{school_class.id}/", {"archived": True})
+    refused = posted(client, f"/api/lessons/{lesson.id}/assignments/", {"school_class": str(school_class.id)})
+    assert refused.json()["code"] == "class_archived"
+
+
+def test_the_sheet_names_who_has_not_begun(given, ana) -> None:
+    enter(given, ana)
+    assert sheet_data(given)["absent"] == ["Bo Lind", "Cy Marr"]
+
+
+def test_a_hundred_lessons_on_a_student_s_page_take_a_few_queries(
+    teacher, lesson, school_class, ana, django_assert_max_num_queries
+) -> None:
+    first = share(teacher, lesson, name="1", policy={}, school_class=school_class)
+    rows = [Assignment(owner=teacher, edition=first.edition, school_class=school_class, name=str(n)) for n in range(99)]
+    Assignment.objects.bulk_create(rows)
+    device, _ = enter(first, ana)
+    with django_assert_max_num_queries(8):
+        assert len(device.get(f"/api/class/{school_class.code}/").json()["lessons"]) == 100
