@@ -4,17 +4,18 @@ import { speak } from "./app/words";
 import "./index.css";
 import shared from "./messages/shared.json";
 import study from "./messages/study.json";
+import { ClassPage } from "./study/ClassPage";
 import { StudentPage } from "./study/StudentPage";
 import { showToken } from "./study/token";
 
 speak(shared, study);
-const code = decodeURIComponent(location.pathname.split("/")[2] ?? "");
-showToken(code);
+// /s/CODE is a lesson, /c/CODE a class.
+const [, room, part = ""] = location.pathname.split("/");
+const code = decodeURIComponent(part);
+if (room === "s") showToken(code);
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(
-    <StrictMode>
-      <StudentPage code={code} />
-    </StrictMode>,
+    <StrictMode>{room === "c" ? <ClassPage code={code} /> : <StudentPage code={code} />}</StrictMode>,
   );
 }

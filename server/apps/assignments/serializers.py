@@ -37,8 +37,8 @@ class ShareIn(PolicyIn):
 class ExtensionIn(serializers.Serializer[object]):
     """Both empty: as for everybody again."""
 
-    due_at = serializers.DateTimeField(allow_null=True, default=None)
-    closes_at = serializers.DateTimeField(allow_null=True, default=None)
+    due_at = serializers.DateTimeField(allow_null=True, required=False, default=None)
+    closes_at = serializers.DateTimeField(allow_null=True, required=False, default=None)
 
 
 class ExtensionOut(serializers.Serializer[object]):

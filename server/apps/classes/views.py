@@ -84,7 +84,7 @@ class MemberView(ClassView):
         member = services.change_member(selectors.member_of(self.teacher, member_id), **parsed(MemberIn, request))
         return self.shown(member.school_class_id)
 
-    @extend_schema(request=None, responses=ClassDetailOut)
+    @extend_schema(request=None, responses={200: ClassDetailOut})
     def delete(self, request: Request, member_id: UUID) -> Response:
         """Take a student out; what they answered stays, and they can be brought back."""
         member = selectors.member_of(self.teacher, member_id)
@@ -100,7 +100,7 @@ class MemberView(ClassView):
 
 
 class MemberHeldView(ClassView):
-    @extend_schema(request=None, responses=ClassDetailOut)
+    @extend_schema(request=None, responses={200: ClassDetailOut})
     def delete(self, request: Request, member_id: UUID) -> Response:
         """Free the name for another device, under a new number."""
         member = services.let_go(selectors.member_of(self.teacher, member_id))

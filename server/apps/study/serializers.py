@@ -182,15 +182,15 @@ class JoinIn(serializers.Serializer[object]):
     ``same_name``: the student knows that somebody has this name already.
     """
 
-    nickname = serializers.CharField(max_length=400, allow_blank=True, default="")
-    member = serializers.UUIDField(default=None, allow_null=True)
-    pin = serializers.CharField(max_length=20, allow_blank=True, default="")
-    same_name = serializers.BooleanField(default=False)
+    nickname = serializers.CharField(max_length=400, allow_blank=True, required=False)
+    member = serializers.UUIDField(required=False, allow_null=True)
+    pin = serializers.CharField(max_length=20, allow_blank=True, required=False)
+    same_name = serializers.BooleanField(required=False)
 
 
 class TakeNameIn(serializers.Serializer[object]):
     member = serializers.UUIDField()
-    pin = serializers.CharField(max_length=20, allow_blank=True, default="")
+    pin = serializers.CharField(max_length=20, allow_blank=True, required=False)
 
 
 class GivenLessonOut(serializers.Serializer[object]):

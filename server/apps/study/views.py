@@ -162,7 +162,9 @@ class StudyView(StudyAddress):
         if student is None and assignment.school_class is not None:
             member, entry = named_in(request, assignment.school_class, given)
             student = services.join_as(assignment, member)
-        student = student or services.join(assignment, given["nickname"], same_name=given["same_name"])
+        student = student or services.join(
+            assignment, given.get("nickname", ""), same_name=given.get("same_name", False)
+        )
         token = signing.dumps(str(student.id), salt=COOKIE)
         response = self.shown(assignment, student, token, entry)
         if member is not None:
@@ -192,12 +194,12 @@ class StudyView(StudyAddress):
 def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any]) -> tuple[Member, dict[str, Any]]:
     """The member a device says it belongs to, and what is told of that; the number only to who has just taken it."""
     known = members.known_member(request, school_class)
-    wanted: UUID | None = given["member"] or (known.id if known else None)
+    wanted: UUID | None = given.get("member") or (known.id if known else None)
     was_held = wanted is not None and school_class.members.filter(id=wanted, held=True).exists()
     member = take_name(
         school_class,
         wanted,
-        given["pin"],
+        given.get("pin", ""),
         known=known is not None and known.id == wanted,
         address=address_of(request),
     )

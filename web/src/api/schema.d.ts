@@ -1889,14 +1889,11 @@ export interface components {
          *     ``same_name``: the student knows that somebody has this name already.
          */
         JoinInRequest: {
-            /** @default  */
-            nickname: string;
+            nickname?: string;
             /** Format: uuid */
             member?: string | null;
-            /** @default  */
-            pin: string;
-            /** @default false */
-            same_name: boolean;
+            pin?: string;
+            same_name?: boolean;
         };
         KeptWishesInRequest: {
             name: string;
@@ -2010,13 +2007,13 @@ export interface components {
         /** @description ``pin``: the number with which the student takes the name on another device; ``held``: somebody has it. */
         MemberOut: {
             /** Format: uuid */
-            readonly id: string;
+            id: string;
             name: string;
-            pin?: string;
-            held?: boolean;
-            extra_tries?: number;
+            pin: string;
+            held: boolean;
+            extra_tries: number;
             /** Format: double */
-            time_factor?: number;
+            time_factor: number;
         };
         /** @description One press that would put an item right: another content, the pause by rule, dropping it, a wider extract. */
         MendOut: {
@@ -2627,8 +2624,7 @@ export interface components {
         TakeNameInRequest: {
             /** Format: uuid */
             member: string;
-            /** @default  */
-            pin: string;
+            pin?: string;
         };
         TimesInRequest: {
             times_by: components["schemas"]["TimesInTimesByEnum"];
@@ -4966,12 +4962,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
             };
         };
     };
@@ -5011,12 +5008,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
             };
         };
     };

@@ -5,6 +5,8 @@ import { ConfirmPage, NewAddressPage, NewPasswordPage } from "../accounts/Confir
 import { SignInPage } from "../accounts/SignInPage";
 import { ApiError } from "../api/client";
 import { ProjectorPage } from "../assignments/ProjectorPage";
+import { ClassesPage } from "../classes/ClassesPage";
+import { ClassPage } from "../classes/ClassPage";
 import { DeskPage } from "../desk/DeskPage";
 import { CardsPage } from "../desk/materials/CardsPage";
 import { FindPage } from "../lessons/FindPage";
@@ -34,6 +36,8 @@ export function App() {
             <Route path="/work" element={<WorkPage />} />
             <Route path="/account" element={<AccountPage />} />
             <Route path="/new-address" element={<NewAddressPage />} />
+            <Route path="/classes" element={<ClassesPage />} />
+            <Route path="/classes/:class" element={<ClassPage />} />
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
             <Route path="/lessons/:lesson/cards" element={<CardsPage />} />

@@ -6,6 +6,7 @@ import { moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { ChangeDialog } from "./ChangeDialog";
+import { ExtendDialog } from "./ExtendDialog";
 import { type Assignment, useForgetAssignments } from "./queries";
 import { Said } from "./Said";
 
@@ -16,7 +17,7 @@ export function Given({ assignment, lesson, removed }: Props) {
   const { t, i18n } = useTranslation();
   const [error, setError] = useState<unknown>(null);
   const [copied, setCopied] = useState(false);
-  const [changing, setChanging] = useState(false);
+  const [dialog, setDialog] = useState<"change" | "extend" | null>(null);
   const forget = useForgetAssignments(lesson);
   const a = assignment;
   const path = { params: { path: { assignment_id: a.id } } };
@@ -47,6 +48,7 @@ export function Given({ assignment, lesson, removed }: Props) {
       <div className="min-w-60 flex-1">
         <h3 dir="auto" className="font-semibold">
           {a.name}
+          {a.class_name && <span className="font-normal text-quiet"> · {a.class_name}</span>}
         </h3>
         <p className="text-quiet">{times.filter(Boolean).join(" · ")}</p>
         <p className="my-2">
@@ -75,9 +77,14 @@ export function Given({ assignment, lesson, removed }: Props) {
           <Button small onClick={turn}>
             {t(shut ? "share.openAgain" : "share.close")}
           </Button>
-          <Button small onClick={() => setChanging(true)}>
+          <Button small onClick={() => setDialog("change")}>
             {t("share.change")}
           </Button>
+          {a.class_id && (a.due_at || a.closes_at) && !shut && (
+            <Button small onClick={() => setDialog("extend")}>
+              {t("share.extend")}
+            </Button>
+          )}
           {a.student_count === 0 && (
             <Button small onClick={remove}>
               {t("share.remove")}
@@ -86,7 +93,13 @@ export function Given({ assignment, lesson, removed }: Props) {
         </div>
         <ErrorNotice error={error} />
         <Said policy={a} />
-        {changing && <ChangeDialog assignment={a} close={() => setChanging(false)} changed={forget} />}
+        {a.extensions.map((e) => (
+          <p key={e.member} dir="auto" className="text-[14px]">
+            {t("share.extended", { name: e.name, at: moment(e.due_at ?? e.closes_at ?? "", i18n.language) })}
+          </p>
+        ))}
+        {dialog === "change" && <ChangeDialog assignment={a} close={() => setDialog(null)} changed={forget} />}
+        {dialog === "extend" && <ExtendDialog assignment={a} close={() => setDialog(null)} changed={forget} />}
       </div>
     </article>
   );

@@ -11,16 +11,23 @@ export function Times({ policy, put }: Part) {
   return (
     <div className="grid grid-cols-[repeat(auto-fit,minmax(11.25rem,1fr))] gap-x-3">
       {(["opens_at", "due_at", "closes_at"] as const).map((name) => (
-        <Field key={name} label={t(`share.${name}`)}>
-          <input
-            type="datetime-local"
-            className="field !px-1.5 text-[13.5px]"
-            value={local(policy[name])}
-            onChange={(e) => put({ [name]: e.target.value ? new Date(e.target.value).toISOString() : null })}
-          />
-        </Field>
+        <Moment key={name} label={t(`share.${name}`)} at={policy[name]} put={(at) => put({ [name]: at })} />
       ))}
     </div>
+  );
+}
+
+/** A date and time, or none. */
+export function Moment(props: { label: string; at: string | null | undefined; put: (at: string | null) => void }) {
+  return (
+    <Field label={props.label}>
+      <input
+        type="datetime-local"
+        className="field !px-1.5 text-[13.5px]"
+        value={local(props.at)}
+        onChange={(e) => props.put(e.target.value ? new Date(e.target.value).toISOString() : null)}
+      />
+    </Field>
   );
 }
 

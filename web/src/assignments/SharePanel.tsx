@@ -12,6 +12,7 @@ import { Given } from "./Given";
 import { type Policy, useAssignments, useForgetAssignments } from "./queries";
 import { Rules, Times } from "./Rules";
 import { Said } from "./Said";
+import { ToClasses } from "./ToClasses";
 
 /** Giving the lesson out, and what was given out before. */
 export function SharePanel({ desk }: { desk: Desk }) {
@@ -64,16 +65,18 @@ const FIRST: Policy = {
 function ShareForm({ desk }: { desk: Desk }) {
   const { t } = useTranslation();
   const [policy, setPolicy] = useState(FIRST);
-  // What is pressed twice is given out once: a new id comes with a change alone.
-  const [id, setId] = useState(newId);
+  // None: anyone with the link.
+  const [classes, setClasses] = useState<string[]>([]);
+  // What is pressed twice is given out once: new ids come with a change alone.
+  const [ids, setIds] = useState(() => new Map<string | null, string>());
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   const forget = useForgetAssignments(desk.id);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a lesson that was changed is given out anew
-  useEffect(() => setId(newId()), [desk.version]);
+  useEffect(() => setIds(new Map()), [desk.version]);
   const put = (part: Partial<Policy>) => {
     setPolicy({ ...policy, ...part });
-    setId(newId());
+    setIds(new Map());
   };
   const mine = desk.items.filter((i) => i.place === "lesson");
   const undecided = mine.filter((i) => i.undecided);
@@ -84,10 +87,12 @@ function ShareForm({ desk }: { desk: Desk }) {
     setError(null);
     setBusy(true);
     try {
-      await api.POST("/api/lessons/{lesson_id}/assignments/", {
-        params: { path: { lesson_id: desk.id } },
-        body: { ...policy, id },
-      });
+      for (const to of classes.length ? classes : [null]) {
+        await api.POST("/api/lessons/{lesson_id}/assignments/", {
+          params: { path: { lesson_id: desk.id } },
+          body: { ...policy, school_class: to, id: idFor(ids, to) },
+        });
+      }
       forget();
     } catch (refused) {
       setError(refused);
@@ -114,6 +119,7 @@ function ShareForm({ desk }: { desk: Desk }) {
         </div>
       )}
       <Unseen items={mine} on={policy.with_unseen ?? false} change={(with_unseen) => put({ with_unseen })} />
+      <ToClasses chosen={classes} choose={setClasses} />
       <Field label={t("share.name")}>
         <input className="field" value={policy.name} onChange={(e) => put({ name: e.target.value })} maxLength={120} />
       </Field>
@@ -131,10 +137,21 @@ function ShareForm({ desk }: { desk: Desk }) {
         <ErrorNotice error={error} />
       )}
       <Button look="main" type="submit" disabled={busy || going === 0}>
-        {going === mine.length ? t("share.do") : t("share.doSome", { count: going, all: mine.length })}
+        {going < mine.length
+          ? t("share.doSome", { count: going, all: mine.length })
+          : classes.length
+            ? t("share.doClasses", { count: classes.length })
+            : t("share.do")}
       </Button>
     </form>
   );
+}
+
+/** The id under which the lesson is given to one class: the same as long as nothing is changed. */
+function idFor(ids: Map<string | null, string>, to: string | null): string {
+  const id = ids.get(to) ?? newId();
+  ids.set(to, id);
+  return id;
 }
 
 /** How many items were looked at one by one; the rest is taken along only by a press that says so. */

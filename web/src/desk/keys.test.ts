@@ -6,9 +6,9 @@ import { STEPS } from "./Steps";
 
 const SRC = join(import.meta.dirname, "..");
 /** All that can stand on the teacher's screens. */
-const ROOMS = ["app", "ui", "lessons", "desk", "results", "rehearsal", "assignments", "accounts"];
-/** Two bindings with one meaning: finding what is shown, the next of what is walked through, leaving. */
-const ALIKE = new Set(["/", "J", "Shift+J", "Escape", "E"]);
+const ROOMS = ["app", "ui", "lessons", "desk", "results", "rehearsal", "assignments", "accounts", "classes"];
+/** Bindings with one meaning: finding what is shown, the next of what is walked through, leaving, another of these. */
+const ALIKE = new Set(["/", "N", "J", "Shift+J", "Escape", "E"]);
 
 const written = ROOMS.flatMap((room) =>
   readdirSync(join(SRC, room), { recursive: true, encoding: "utf-8" })

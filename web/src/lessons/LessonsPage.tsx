@@ -38,6 +38,7 @@ export function LessonsPage() {
   const lessons = useLessons(words, folder);
   useKeys([
     { keys: "N", label: t("lessons.new"), run: () => go("/new") },
+    { keys: "C", label: t("classes.title"), run: () => go("/classes") },
     { keys: "/", label: t("lessons.find"), run: () => find.current?.focus() },
   ]);
   return (
@@ -45,6 +46,9 @@ export function LessonsPage() {
       <Header
         actions={
           <>
+            <Link to="/classes" className="text-teal hover:underline">
+              {t("classes.title")}
+            </Link>
             <Who />
             <Button look="main" hint="N" onClick={() => go("/new")}>
               {t("lessons.new")}

@@ -124,6 +124,11 @@ function Summary(props: {
       )}
       <span>{t("results.started", { started: sheet.started, count: sheet.students.length })}</span>
       <span>{t("results.finished", { count: sheet.finished })}</span>
+      {sheet.absent.length > 0 && (
+        <span dir="auto" className="text-quiet">
+          {t("results.absent", { names: sheet.absent.join(", ") })}
+        </span>
+      )}
       {sheet.waiting > 0 && open && (
         <Button small onClick={() => props.openItem(open.id)}>
           {t("results.toMark", { count: sheet.waiting })}

@@ -6,12 +6,43 @@ import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice } from "../ui/Notice";
+import { EntryForm } from "./Entry";
 
 type Study = Schemas["StudyOut"];
 
 /** Before the lesson: what it is, and a name to give. */
-export function JoinPage({ code, study, joined }: { code: string; study: Study; joined: (study: Study) => void }) {
+export function JoinPage(props: {
+  code: string;
+  study: Study;
+  joined: (study: Study) => void;
+  load: () => Promise<unknown>;
+}) {
+  const { code, study, joined } = props;
   const { t, i18n } = useTranslation();
+  const path = { params: { path: { code } } };
+  const opensAt = study.rules.opens_at ? moment(study.rules.opens_at, i18n.language) : "";
+  const isOpen = study.state === "open" || study.state === "late";
+  const { entry } = study;
+  const take = async (member: string, pin: string) =>
+    joined(body(await api.POST("/api/study/{code}/", { ...path, body: { member, pin } })));
+  const leave = async () => {
+    await api.DELETE("/api/study/{code}/", path);
+    await props.load();
+  };
+  return (
+    <Front study={study}>
+      {study.state === "not_yet" && <p role="status">{t("study.notYet", { at: opensAt })}</p>}
+      {study.state === "closed" && <p role="status">{t("study.closed")}</p>}
+      {study.state === "late" && <p className="mb-3 border-l-4 border-amber pl-3">{t("study.late")}</p>}
+      {/* Who has begun, or has more time, may come in while it is closed to the others. */}
+      {entry && study.state !== "not_yet" && <EntryForm entry={entry} take={take} leave={leave} />}
+      {!entry && isOpen && <NicknameForm {...props} />}
+    </Front>
+  );
+}
+
+function NicknameForm({ code, joined }: { code: string; joined: (study: Study) => void }) {
+  const { t } = useTranslation();
   const [nickname, setNickname] = useState("");
   const [error, setError] = useState<unknown>(null);
   const enter = (sameName: boolean) => {
@@ -26,37 +57,29 @@ export function JoinPage({ code, study, joined }: { code: string; study: Study; 
     enter(false);
   };
   const taken = error instanceof ApiError && error.code === "nickname_taken";
-  const opensAt = study.rules.opens_at ? moment(study.rules.opens_at, i18n.language) : "";
   return (
-    <Front study={study}>
-      {study.state === "not_yet" && <p role="status">{t("study.notYet", { at: opensAt })}</p>}
-      {study.state === "closed" && <p role="status">{t("study.closed")}</p>}
-      {(study.state === "open" || study.state === "late") && (
-        <form onSubmit={submit}>
-          {study.state === "late" && <p className="mb-3 border-l-4 border-amber pl-3">{t("study.late")}</p>}
-          <Field label={t("study.nickname")} help={t("study.nicknameHelp")}>
-            <input
-              className="field"
-              dir="auto"
-              value={nickname}
-              onChange={(e) => setNickname(e.target.value)}
-              autoComplete="off"
-            />
-          </Field>
-          <ErrorNotice error={error} />
-          <div className="flex flex-wrap gap-2">
-            <Button look="main" type="submit" className="min-h-11">
-              {t("study.start")}
-            </Button>
-            {taken && (
-              <Button className="min-h-11" onClick={() => enter(true)}>
-                {t("study.sameName")}
-              </Button>
-            )}
-          </div>
-        </form>
-      )}
-    </Front>
+    <form onSubmit={submit}>
+      <Field label={t("study.nickname")} help={t("study.nicknameHelp")}>
+        <input
+          className="field"
+          dir="auto"
+          value={nickname}
+          onChange={(e) => setNickname(e.target.value)}
+          autoComplete="off"
+        />
+      </Field>
+      <ErrorNotice error={error} />
+      <div className="flex flex-wrap gap-2">
+        <Button look="main" type="submit" className="min-h-11">
+          {t("study.start")}
+        </Button>
+        {taken && (
+          <Button className="min-h-11" onClick={() => enter(true)}>
+            {t("study.sameName")}
+          </Button>
+        )}
+      </div>
+    </form>
   );
 }
 

@@ -3,6 +3,7 @@ import { ApiError, api, body, type Schemas } from "../api/client";
 import { inTab } from "../app/storage";
 import { ErrorNotice, Waiting } from "../ui/Notice";
 import { CodePage } from "./CodePage";
+import { NumberShown } from "./Entry";
 import { JoinPage, SamePage } from "./JoinPage";
 import { Outbox } from "./outbox";
 import { Studying } from "./Studying";
@@ -30,8 +31,11 @@ export function StudentPage({ code }: { code: string }) {
     keepToken(code, entered.token);
     setStudy(entered);
   };
-  const { student, lesson } = study;
-  if (!student || !lesson) return <JoinPage code={code} study={study} joined={joined} />;
+  const { student, lesson, entry } = study;
+  if (!student || !lesson) {
+    return <JoinPage code={code} study={study} joined={joined} load={() => load(code).then(setStudy)} />;
+  }
+  if (entry?.pin) return <NumberShown entry={entry} goOn={() => setStudy({ ...study, entry: null })} />;
   if (here !== student.id) {
     const leave = async () => setStudy(await left(code, student.id));
     return <SamePage study={study} name={student.nickname} goOn={() => stay(student.id)} leave={leave} />;

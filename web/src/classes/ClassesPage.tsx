@@ -1,0 +1,100 @@
+import { type FormEvent, useRef, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { Link, useNavigate } from "react-router";
+import { Header, Who } from "../app/Header";
+import { useKeys } from "../app/keys";
+import { Button } from "../ui/Button";
+import { Field } from "../ui/Field";
+import { ErrorNotice, NotYet } from "../ui/Notice";
+import { acts, type ClassRow, useClasses, useTakeClass } from "./queries";
+
+/** Every class of the teacher, and a line to make another. */
+export function ClassesPage() {
+  const { t } = useTranslation();
+  const classes = useClasses();
+  const there = classes.data?.filter((c) => !c.archived) ?? [];
+  const away = classes.data?.filter((c) => c.archived) ?? [];
+  return (
+    <>
+      <Header actions={<Who />}>
+        <h1 className="text-[15px]">{t("classes.title")}</h1>
+      </Header>
+      <main className="mx-auto max-w-3xl px-6 py-5">
+        <NewClass />
+        {!classes.data ? (
+          <NotYet error={classes.error} />
+        ) : (
+          <>
+            {there.length === 0 && <p className="mb-4 text-quiet">{t("classes.none")}</p>}
+            <Rows rows={there} />
+            {away.length > 0 && (
+              <details className="mt-6">
+                <summary className="cursor-pointer text-quiet">{t("classes.archived", { count: away.length })}</summary>
+                <Rows rows={away} />
+              </details>
+            )}
+          </>
+        )}
+      </main>
+    </>
+  );
+}
+
+function NewClass() {
+  const { t } = useTranslation();
+  const go = useNavigate();
+  const take = useTakeClass();
+  const field = useRef<HTMLInputElement>(null);
+  const [name, setName] = useState("");
+  const [error, setError] = useState<unknown>(null);
+  useKeys([{ keys: "N", label: t("classes.new"), run: () => field.current?.focus() }]);
+  const make = (e: FormEvent) => {
+    e.preventDefault();
+    acts.make(name).then((made) => {
+      take(made);
+      go(`/classes/${made.id}`);
+    }, setError);
+  };
+  return (
+    <form onSubmit={make} className="mb-5">
+      <div className="flex items-end gap-2">
+        <div className="flex-1">
+          <Field label={t("classes.new")}>
+            <input
+              ref={field}
+              dir="auto"
+              className="field"
+              maxLength={120}
+              placeholder={t("classes.example")}
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </Field>
+        </div>
+        <Button look="main" type="submit" className="mb-3" disabled={!name.trim()}>
+          {t("classes.make")}
+        </Button>
+      </div>
+      <ErrorNotice error={error} />
+    </form>
+  );
+}
+
+function Rows({ rows }: { rows: ClassRow[] }) {
+  const { t } = useTranslation();
+  return (
+    <ul className="divide-y divide-rule border-y border-rule empty:hidden">
+      {rows.map((c) => (
+        <li key={c.id}>
+          <Link to={`/classes/${c.id}`} className="flex items-baseline gap-4 px-1 py-3 hover:bg-paper">
+            <b dir="auto" className="flex-1 text-teal">
+              {c.name}
+            </b>
+            <span className="text-quiet">{t("classes.students", { count: c.member_count })}</span>
+            <span className="w-24 text-right text-quiet tracking-wider">{c.code}</span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
