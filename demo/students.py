@@ -17,8 +17,9 @@ from typing import Any
 from django.utils import timezone
 
 from apps.assignments.models import Assignment
+from apps.classes.services import take_name
 from apps.study.models import Answer, Student
-from apps.study.services import answer, finish, join, report_played
+from apps.study.services import answer, finish, join, join_as, report_played
 from escuela_core.items import Choice, Gap, Item, Open, TrueFalse
 
 NAMES = (
@@ -26,6 +27,14 @@ NAMES = (
     "Iker Sola,Jun Tavares,Kaia Brandt,Lior Pen,Mara Olin,Nuno Vey,Odile Kerr,Pau Ferran,Quim Adell,"
     "Rosa Hallam"
 ).split(",")
+# A class with a list of names; the first of them have begun what it was given.
+CLASS, CLASS_NAMES, CLASS_BEGUN = (
+    "Harbour course, Thursdays",
+    "Alba Torres,Benno Hart,Cira Quell,Darío Luz,Elin Voss,Fabio Renn,Greta Solís,Hugo Adair,Inés Prado,Jonas Wick".split(
+        ","
+    ),
+    6,
+)
 # How hard each item of the canal lesson is meant to be; the fourth and fifth are the gates that point upstream.
 DIFFICULTY = (-1.6, -1.2, -0.8, 1.1, 0.7, 0.1, -0.9, 0.0)
 OPEN_TEXTS = (
@@ -45,23 +54,30 @@ class Learner:
     stops_at_ms: int
 
 
-def simulate(assignment: Assignment) -> None:
-    """Put the class through an assignment by the product's own services."""
+def simulate(assignment: Assignment, names: Sequence[str] = NAMES) -> None:
+    """Put students called ``names`` through an assignment by the product's own services."""
     rng = random.Random(SEED)
     content = assignment.edition.content
     items = assignment.edition.items
     begun = timezone.now() - timedelta(days=1)
-    for number, name in enumerate(NAMES):
-        student = join(assignment, name)
+    for number, name in enumerate(names):
+        student = _begin(assignment, name)
         # There yesterday already: what is reported as played must have had the time.
         student.joined_at = begun
-        early = number >= len(NAMES) - 2
+        early = number >= len(names) - 2
         stop = round(content["end_ms"] * rng.uniform(0.3, 0.45)) if early else content["end_ms"]
         learner = Learner(student, rng.gauss(0.7, 0.9), stop)
         spent_s = _watch_and_answer(learner, items, content, rng)
         if not early:
             finish(student)
         _set_back(student, begun + timedelta(minutes=rng.uniform(0, 300)), spent_s)
+
+
+def _begin(assignment: Assignment, name: str) -> Student:
+    if assignment.school_class is None:
+        return join(assignment, name)
+    member = assignment.school_class.members.get(name=name)
+    return join_as(assignment, take_name(assignment.school_class, member.id, "", known=True, address="demo"))
 
 
 def _watch_and_answer(learner: Learner, items: Sequence[Item], content: dict[str, Any], rng: random.Random) -> float:

@@ -14,6 +14,7 @@ from django.utils import timezone
 from apps.accounts.models import User
 from apps.accounts.services import DEMO_EMAIL
 from apps.assignments.services import share
+from apps.classes.services import add_members, make_class
 from apps.lessons import services
 from apps.lessons.bringing_in import services as bringing_in
 from apps.lessons.items import services as items
@@ -21,7 +22,7 @@ from apps.lessons.models import Lesson, Segment
 from apps.recordings import uploads
 from apps.work import services as work
 from apps.work.models import Job
-from demo.students import simulate
+from demo.students import CLASS, CLASS_BEGUN, CLASS_NAMES, simulate
 from escuela_core.segments.describing import key_terms, summary_of
 
 DEMO = Path(__file__).resolve().parents[2]
@@ -41,6 +42,7 @@ class Command(BaseCommand):
         with_automatic_captions(runa)
         for host in settings.RECORDING_HOSTS:
             by_link(runa, f"{host['origin']}/watch/lock-up")
+        with_class(runa, lock)
         assignment = share(
             runa,
             lock,
@@ -48,6 +50,15 @@ class Command(BaseCommand):
             policy={"due_at": timezone.now() + timedelta(days=3), "attempts": 2},
         )
         simulate(assignment)
+
+
+def with_class(owner: User, lesson: Lesson) -> None:
+    """A class with its names, and a lesson it was given, which some have begun."""
+    school_class = make_class(owner, CLASS)
+    add_members(school_class, "\n".join(CLASS_NAMES))
+    due_at = timezone.now() + timedelta(days=5)
+    given = share(owner, lesson, name="", policy={"due_at": due_at, "attempts": 2}, school_class=school_class)
+    simulate(given, CLASS_NAMES[:CLASS_BEGUN])
 
 
 def make(owner: User, name: str) -> Lesson:

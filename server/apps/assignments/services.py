@@ -59,9 +59,8 @@ def share(
     edition = freeze(locked, items)
     if school_class is not None and school_class.archived_at is not None:
         raise SentenceError("class_archived", "This class has been put away; take it out again first.")
-    assignment = Assignment(
-        owner=owner, edition=edition, school_class=school_class, name=name.strip() or locked.title, **policy
-    )
+    name = name.strip() or (school_class.name if school_class else locked.title)
+    assignment = Assignment(owner=owner, edition=edition, school_class=school_class, name=name, **policy)
     assignment.id = assignment_id or assignment.id
     assignment.policy().require_ahead(timezone.now())
     assignment.media_pass = MediaPass.objects.create(recording=locked.recording, until=_media_until(assignment))

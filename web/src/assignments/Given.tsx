@@ -48,7 +48,7 @@ export function Given({ assignment, lesson, removed }: Props) {
       <div className="min-w-60 flex-1">
         <h3 dir="auto" className="font-semibold">
           {a.name}
-          {a.class_name && <span className="font-normal text-quiet"> · {a.class_name}</span>}
+          {a.class_name && a.class_name !== a.name && <span className="font-normal text-quiet"> · {a.class_name}</span>}
         </h3>
         <p className="text-quiet">{times.filter(Boolean).join(" · ")}</p>
         <p className="my-2">

@@ -90,7 +90,7 @@ function ShareForm({ desk }: { desk: Desk }) {
       for (const to of classes.length ? classes : [null]) {
         await api.POST("/api/lessons/{lesson_id}/assignments/", {
           params: { path: { lesson_id: desk.id } },
-          body: { ...policy, school_class: to, id: idFor(ids, to) },
+          body: { ...policy, name: to ? "" : policy.name, school_class: to, id: idFor(ids, to) },
         });
       }
       forget();
@@ -120,9 +120,16 @@ function ShareForm({ desk }: { desk: Desk }) {
       )}
       <Unseen items={mine} on={policy.with_unseen ?? false} change={(with_unseen) => put({ with_unseen })} />
       <ToClasses chosen={classes} choose={setClasses} />
-      <Field label={t("share.name")}>
-        <input className="field" value={policy.name} onChange={(e) => put({ name: e.target.value })} maxLength={120} />
-      </Field>
+      {classes.length === 0 && (
+        <Field label={t("share.name")}>
+          <input
+            className="field"
+            value={policy.name}
+            onChange={(e) => put({ name: e.target.value })}
+            maxLength={120}
+          />
+        </Field>
+      )}
       <Times policy={policy} put={put} />
       <Rules policy={policy} put={put} />
       {timed && (

@@ -5,7 +5,7 @@ import { moment } from "../app/times";
 import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice, Waiting } from "../ui/Notice";
 import { CodePage } from "./CodePage";
-import { EntryForm, NumberShown } from "./Entry";
+import { EntryForm, hereIn, NumberShown } from "./Entry";
 
 type Page = Schemas["ClassPageOut"];
 type Lesson = Page["lessons"][number];
@@ -28,8 +28,11 @@ export function ClassPage({ code }: { code: string }) {
   if (error instanceof ApiError && error.status === 404) return <CodePage wrong />;
   if (error) return <ErrorNotice error={error} />;
   if (!page) return <Waiting />;
-  const take = async (member: string, pin: string) =>
-    setPage(body(await api.POST("/api/class/{code}/", { ...params, body: { member, pin } })));
+  const take = async (member: string, pin: string) => {
+    const entered = body(await api.POST("/api/class/{code}/", { ...params, body: { member, pin } }));
+    hereIn.stay(entered.entry);
+    setPage(entered);
+  };
   const leave = async () => {
     await api.DELETE("/api/class/{code}/", params);
     setPage(body(await api.GET("/api/class/{code}/", params)));
@@ -46,10 +49,10 @@ export function ClassPage({ code }: { code: string }) {
       <h1 dir="auto" className="mb-1 font-script text-2xl font-semibold">
         {entry.class_name}
       </h1>
-      {entry.me ? (
+      {hereIn.is(entry) ? (
         <>
           <p className="mb-5 text-quiet">
-            <span dir="auto">{entry.me.name}</span> ·{" "}
+            <span dir="auto">{entry.me?.name}</span> ·{" "}
             <button type="button" className="text-teal underline" onClick={() => leave().catch(setError)}>
               {t("study.someoneElse")}
             </button>
@@ -60,7 +63,7 @@ export function ClassPage({ code }: { code: string }) {
           ))}
         </>
       ) : (
-        <EntryForm entry={entry} take={take} />
+        <EntryForm entry={entry} take={take} leave={leave} />
       )}
     </main>
   );

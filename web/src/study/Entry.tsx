@@ -1,12 +1,21 @@
 import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { ApiError, type Schemas } from "../api/client";
+import { inTab } from "../app/storage";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 
 export type Entry = Schemas["EntryOut"];
 type Name = Schemas["NameOut"];
+
+/** Who is at this tab, in each class: it is asked once, and not again at every lesson. */
+export const hereIn = {
+  is: (entry: Entry) => entry.me !== null && inTab.get(hereKey(entry)) === entry.me.id,
+  stay: (entry: Entry) => entry.me && inTab.set(hereKey(entry), entry.me.id),
+};
+
+const hereKey = (entry: Entry) => `escuela.class.${entry.class_code}`;
 
 /** From so many names on they are looked for by their letters. */
 const MANY = 12;
@@ -61,7 +70,7 @@ function Names({ entry, take }: Props) {
   };
   return (
     <form onSubmit={enter}>
-      <h2 className="mb-2 font-semibold">{t("study.whoAreYou", { name: entry.class_name })}</h2>
+      <h2 className="mb-2 font-semibold">{t("study.whoAreYou")}</h2>
       {entry.names.length === 0 && <p className="mb-3">{t("study.nobodyYet")}</p>}
       {entry.names.length > MANY && (
         <Field label={t("study.findName")}>
@@ -69,7 +78,7 @@ function Names({ entry, take }: Props) {
         </Field>
       )}
       <fieldset className="mb-3 flex max-h-72 flex-wrap gap-1.5 overflow-y-auto">
-        <legend className="sr-only">{t("study.whoAreYou", { name: entry.class_name })}</legend>
+        <legend className="sr-only">{t("study.whoAreYou")}</legend>
         {found.map((n) => (
           <label
             key={n.id}

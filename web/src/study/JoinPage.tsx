@@ -35,6 +35,7 @@ export function JoinPage(props: {
       {study.state === "closed" && <p role="status">{t("study.closed")}</p>}
       {study.state === "late" && <p className="mb-3 border-l-4 border-amber pl-3">{t("study.late")}</p>}
       {/* Who has begun, or has more time, may come in while it is closed to the others. */}
+      {entry && <p className="mb-3 font-semibold">{entry.class_name}</p>}
       {entry && study.state !== "not_yet" && <EntryForm entry={entry} take={take} leave={leave} />}
       {!entry && isOpen && <NicknameForm {...props} />}
     </Front>

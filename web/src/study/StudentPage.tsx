@@ -1,9 +1,9 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { ApiError, api, body, type Schemas } from "../api/client";
 import { inTab } from "../app/storage";
 import { ErrorNotice, Waiting } from "../ui/Notice";
 import { CodePage } from "./CodePage";
-import { NumberShown } from "./Entry";
+import { hereIn, NumberShown } from "./Entry";
 import { JoinPage, SamePage } from "./JoinPage";
 import { Outbox } from "./outbox";
 import { Studying } from "./Studying";
@@ -16,21 +16,31 @@ export function StudentPage({ code }: { code: string }) {
   const [study, setStudy] = useState<Study | null>(null);
   const [error, setError] = useState<unknown>(null);
   const [here, setHere] = useState(() => inTab.get(hereKey(code)));
-  useEffect(() => {
-    if (code) load(code).then(setStudy).catch(setError);
-  }, [code]);
-  if (!code || (error instanceof ApiError && error.status === 404)) return <CodePage wrong={Boolean(code)} />;
-  if (error) return <ErrorNotice error={error} />;
-  if (!study) return <Waiting />;
   const stay = (student: string) => {
     inTab.set(hereKey(code), student);
     setHere(student);
   };
-  const joined = (entered: Study) => {
-    if (entered.student) stay(entered.student.id);
-    keepToken(code, entered.token);
-    setStudy(entered);
+  const joined = (into: Study) => {
+    if (into.student) stay(into.student.id);
+    if (into.entry) hereIn.stay(into.entry);
+    keepToken(code, into.token);
+    setStudy(into);
   };
+  // Whom the class's own page knows in this tab is not asked again.
+  const arrived = async (found: Study) => {
+    const { entry } = found;
+    const goesOn = entry?.me && hereIn.is(entry) && found.state !== "not_yet" && found.state !== "closed";
+    if (goesOn) joined(await enter(code, entry.me?.id ?? ""));
+    else setStudy(found);
+  };
+  const entered = useRef(arrived);
+  entered.current = arrived;
+  useEffect(() => {
+    if (code) load(code).then(entered.current).catch(setError);
+  }, [code]);
+  if (!code || (error instanceof ApiError && error.status === 404)) return <CodePage wrong={Boolean(code)} />;
+  if (error) return <ErrorNotice error={error} />;
+  if (!study) return <Waiting />;
   const { student, lesson, entry } = study;
   if (!student || !lesson) {
     return <JoinPage code={code} study={study} joined={joined} load={() => load(code).then(setStudy)} />;
@@ -46,6 +56,11 @@ export function StudentPage({ code }: { code: string }) {
 /** Who is at this tab: a device that is shared asks once in each. */
 function hereKey(code: string): string {
   return `escuela.here.${code}`;
+}
+
+/** As a member of the class whom the device knows. */
+async function enter(code: string, member: string): Promise<Study> {
+  return body(await api.POST("/api/study/{code}/", { params: { path: { code } }, body: { member } }));
 }
 
 async function load(code: string): Promise<Study> {

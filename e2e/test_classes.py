@@ -1,0 +1,80 @@
+"""A class from its first name to its results: given a lesson, entered from two devices, extended for one."""
+
+from __future__ import annotations
+
+import re
+
+from conftest import NewPage, axe_faults, open_lesson, saved, sign_in_demo
+from playwright.sync_api import Page, expect
+
+NAMES = "1. Ada Coll\n2. Bruno Peel\n3. Celia Ward\nada coll\n"
+
+
+def make_class(page: Page, name: str) -> str:
+    """By keys from the list of lessons; the class's link."""
+    page.keyboard.press("c")
+    page.get_by_label("A new class").wait_for()
+    page.keyboard.press("n")
+    page.keyboard.type(name)
+    page.keyboard.press("Enter")
+    page.get_by_label("Add students").fill(NAMES)
+    page.get_by_role("button", name="Add these names").press("Enter")
+    expect(page.get_by_text("3 names added.")).to_be_visible()
+    expect(page.get_by_text("In the class already: ada coll.")).to_be_visible()
+    return str(page.locator("a[href*='/c/']").get_attribute("href"))
+
+
+def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    link = make_class(teacher, "Evening rowers")
+    teacher.get_by_label("More tries for Celia Ward").select_option("+1")
+    assert axe_faults(teacher) == ""
+    teacher.get_by_role("button", name="Take Bruno Peel out of the class").click()
+    expect(teacher.get_by_label("Name: Bruno Peel")).to_have_count(0)
+    teacher.keyboard.press("Shift+U")
+    expect(teacher.get_by_label("Name: Bruno Peel")).to_be_visible()
+
+    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
+    saved(teacher)
+    teacher.get_by_role("checkbox", name="Evening rowers").check()
+    teacher.get_by_label("Due").first.fill("2031-05-04T18:00")
+    teacher.get_by_role("button", name="Give to 1 class").click()
+    given = teacher.get_by_role("article").filter(has_text="Evening rowers")
+    expect(given).to_be_visible()
+
+    student = new_page()
+    student.goto(link)
+    student.get_by_role("radio", name="Celia Ward").focus()
+    student.keyboard.press("Space")
+    assert axe_faults(student) == ""
+    student.keyboard.press("Enter")
+    number = student.get_by_text(re.compile(r"^\d{6}$")).inner_text()
+    student.get_by_role("button", name="I have written it down").press("Enter")
+    expect(student.get_by_role("heading", name="To do")).to_be_visible()
+    assert axe_faults(student) == ""
+    student.get_by_role("link", name=re.compile("How a canal lock")).press("Enter")
+    # Who was just asked their name is not asked again.
+    student.get_by_role("button", name="Play").wait_for()
+
+    other = new_page()
+    other.goto(link)
+    other.get_by_role("radio", name="Celia Ward").check(force=True)
+    other.get_by_label("Your number").fill("000")
+    other.keyboard.press("Enter")
+    expect(other.get_by_text("type the number you got with it")).to_be_visible()
+    other.get_by_label("Your number").fill(number)
+    other.keyboard.press("Enter")
+    expect(other.get_by_role("heading", name="Begun")).to_be_visible()
+
+    given.get_by_role("button", name="Later for one student").click()
+    teacher.get_by_label("Who").select_option("Celia Ward")
+    dialog = teacher.get_by_role("dialog")
+    dialog.get_by_label("Due").fill("2031-05-11T18:00")
+    dialog.get_by_role("button", name="Save").click()
+    expect(given.get_by_text("Later for Celia Ward")).to_be_visible()
+    other.reload()
+    expect(other.get_by_text("11 May 2031")).to_be_visible()
+
+    given.get_by_role("link", name="Results").click()
+    expect(teacher.get_by_text("Not begun yet: Ada Coll, Bruno Peel")).to_be_visible()
