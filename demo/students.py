@@ -28,13 +28,10 @@ NAMES = (
     "Rosa Hallam"
 ).split(",")
 # A class with a list of names; the first of them have begun what it was given.
-CLASS, CLASS_NAMES, CLASS_BEGUN = (
-    "Harbour course, Thursdays",
-    "Alba Torres,Benno Hart,Cira Quell,Darío Luz,Elin Voss,Fabio Renn,Greta Solís,Hugo Adair,Inés Prado,Jonas Wick".split(
-        ","
-    ),
-    6,
-)
+CLASS, CLASS_BEGUN = "Harbour course, Thursdays", 6
+CLASS_NAMES = (
+    "Alba Torres,Benno Hart,Cira Quell,Darío Luz,Elin Voss,Fabio Renn,Greta Solís,Hugo Adair,Inés Prado,Jonas Wick"
+).split(",")
 # How hard each item of the canal lesson is meant to be; the fourth and fifth are the gates that point upstream.
 DIFFICULTY = (-1.6, -1.2, -0.8, 1.1, 0.7, 0.1, -0.9, 0.0)
 OPEN_TEXTS = (

@@ -34,6 +34,7 @@ function Known({ known }: { known: SchoolClass }) {
   return (
     <div className="mx-auto grid max-w-6xl gap-x-8 px-6 py-5 lg:grid-cols-[1fr_320px]">
       <main>
+        <h1 className="sr-only">{known.name}</h1>
         <Name known={known} />
         <Members known={known} />
       </main>
