@@ -70,11 +70,29 @@ def test_the_teacher_s_views(new_page: NewPage, stack: Stack) -> None:
     page.get_by_role("button", name="Save marks").first.wait_for()
     shot(page, "marking")
     open_lesson(page, LOCK, "Share")
-    page.get_by_role("img", name=re.compile("QR")).wait_for()
+    page.get_by_role("img", name=re.compile("QR")).first.wait_for()
     shot(page, "share")
-    page.get_by_role("link", name="Show on projector").click()
+    page.get_by_role("link", name="Show on projector").first.click()
     page.get_by_role("img", name=re.compile("QR")).wait_for()
     shot(page, "projector")
+
+
+def test_a_class(new_page: NewPage) -> None:
+    page = new_page()
+    sign_in_demo(page)
+    page.goto("/classes")
+    page.get_by_role("link", name=re.compile("Harbour course")).click()
+    page.get_by_role("img", name=re.compile("QR")).wait_for()
+    shot(page, "class")
+    begun = page.get_by_role("row").filter(has=page.get_by_label("Name: Cira Quell"))
+    number = begun.get_by_text(re.compile(r"^\d{6}$")).inner_text()
+    student = new_page(width=360, height=740, phone=True, scale=2)
+    student.goto(page.locator("a[href*='/c/']").get_attribute("href") or "")
+    student.get_by_role("radio", name="Cira Quell").check(force=True)
+    student.get_by_label("Your number").fill(number)
+    student.get_by_role("button", name="Start").tap()
+    student.get_by_role("link", name=re.compile("How a canal lock")).wait_for()
+    shot(student, "class-page")
 
 
 def test_items(new_page: NewPage) -> None:
