@@ -75,6 +75,8 @@ class Assignment(Removable):
     shuffle = models.BooleanField(default=False)
     time_limits = models.BooleanField(default=True)
     grace_min = models.PositiveIntegerField(default=60)
+    retry_share = models.FloatField(default=1.0)
+    wrong_share = models.FloatField(default=0.0)
     created_at = models.DateTimeField(auto_now_add=True)
     # Where its students get the recording from; it ends with the assignment.
     media_pass = models.OneToOneField(MediaPass, null=True, on_delete=models.PROTECT, related_name="assignment")
@@ -117,6 +119,8 @@ class Assignment(Removable):
             shuffle=self.shuffle,
             time_limits=self.time_limits,
             grace_min=self.grace_min,
+            retry_share=self.retry_share,
+            wrong_share=self.wrong_share,
         )
 
 

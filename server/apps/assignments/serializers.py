@@ -23,6 +23,8 @@ class PolicyIn(serializers.Serializer[object]):
     shuffle = serializers.BooleanField(required=False)
     time_limits = serializers.BooleanField(required=False)
     grace_min = serializers.IntegerField(min_value=0, max_value=MOST_GRACE_MIN, required=False)
+    retry_share = serializers.FloatField(required=False)
+    wrong_share = serializers.FloatField(required=False)
 
 
 class ShareIn(PolicyIn):
@@ -89,6 +91,8 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "shuffle",
             "time_limits",
             "grace_min",
+            "retry_share",
+            "wrong_share",
             "created_at",
         )
 

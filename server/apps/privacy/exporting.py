@@ -133,8 +133,9 @@ def assignment_data(assignment: Any) -> dict[str, Any]:
 
 
 _POLICY = (
-    "opens_at due_at closes_at grace_min attempts feedback show_key skipping offer_not_sure shuffle time_limits".split()
-)
+    "opens_at due_at closes_at grace_min attempts feedback show_key skipping offer_not_sure shuffle time_limits "
+    "retry_share wrong_share"
+).split()
 
 
 def everything_of(student: Student) -> dict[str, Any]:

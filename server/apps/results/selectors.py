@@ -64,6 +64,7 @@ class Sheet:
 
     def __init__(self, assignment: Assignment) -> None:
         self.assignment = assignment
+        self.policy = assignment.policy()
         self.content = assignment.edition.content
         self.items = [i for i in assignment.edition.items if i.is_marked]
         self.students = list(assignment.students.prefetch_related("answers", "stretches"))
@@ -76,7 +77,7 @@ class Sheet:
         for given in student.answers.all():
             tries.setdefault(str(given.item_id), []).append(Try(given.outcome, given.share))  # type: ignore[arg-type]
         far = reached(self.played[student.id])
-        return [cell(item, tries.get(item.id, []), far) for item in self.items]
+        return [cell(item, tries.get(item.id, []), far, self.policy) for item in self.items]
 
     def absent(self) -> list[str]:
         """The members of the class who have not begun. One query, none where it was given to anyone."""

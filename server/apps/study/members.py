@@ -15,6 +15,7 @@ from apps.classes.models import Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.study.models import Answer, Student
 from escuela_core.items import Item
+from escuela_core.study import Mark, Policy, credit
 from escuela_core.study.progress import Standing
 
 COOKIE = "escuela_member_"
@@ -86,11 +87,13 @@ def _row(
         "closes_at": policy.closes_at,
         "item_count": len(items),
         "answered": sum(1 for i in items if i.id in last),
-        "marks": _marks(items, last) if speaks and last else None,
+        "marks": _marks(items, last, policy) if speaks and last else None,
         "most": sum(i.marks for i in items),
         "waiting": sum(1 for a in last.values() if a.outcome == "waiting" and a.share is None),
     }
 
 
-def _marks(items: list[Item], last: dict[str, Answer]) -> float:
-    return round(sum(i.marks * (last[i.id].share or 0.0) for i in items if i.id in last), 2)
+def _marks(items: list[Item], last: dict[str, Answer], policy: Policy) -> float:
+    given = [(i, last[i.id]) for i in items if i.id in last]
+    worth = ((i, credit(Mark(a.outcome, a.share), a.number, policy) or 0.0) for i, a in given)  # type: ignore[arg-type]
+    return round(max(0.0, sum(i.marks * share for i, share in worth)), 2)

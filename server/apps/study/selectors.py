@@ -11,6 +11,7 @@ from apps.lessons.items.attachments import address_of
 from apps.study.models import Answer, Student
 from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Item
+from escuela_core.study import Mark, credit
 from escuela_core.study.ordering import Ordering, as_shown
 from escuela_core.study.progress import Standing, Tried, is_done, shows_key, tries_left
 
@@ -137,19 +138,22 @@ def progress(
         "item": item.id,
         "done": is_done(item, tried, standing),
         "tries_left": tries_left(item, tried, standing),
-        "answers": [_told(a, order, speaks=standing.speaks) for a in answers],
+        "answers": [_told(a, item, order, standing) for a in answers],
         "key": key,
     }
 
 
-def _told(answer: Answer, order: Sequence[int], *, speaks: bool) -> dict[str, Any]:
+def _told(answer: Answer, item: Item, order: Sequence[int], standing: Standing) -> dict[str, Any]:
     """One try; what it earned only once the policy speaks."""
+    speaks = standing.speaks
+    worth = credit(Mark(answer.outcome, answer.share), answer.number or 1, standing.policy)  # type: ignore[arg-type]
     outcome = answer.outcome if speaks or answer.outcome in KNOWN_ANYWAY else "taken"
     return {
         "id": answer.id,
         "response": as_shown(answer.response, order),
         "outcome": "marked" if speaks and answer.marked_at is not None else outcome,
         "share": answer.share if speaks else None,
+        "marks": round(worth * item.marks, 2) if speaks and worth is not None else None,
         "comment": answer.comment if speaks else "",
     }
 

@@ -111,6 +111,7 @@ class TryOut(serializers.Serializer[object]):
     response = serializers.DictField()
     outcome = serializers.ChoiceField((*get_args(Outcome), "taken", "marked"))
     share = serializers.FloatField(allow_null=True)
+    marks = serializers.FloatField(allow_null=True)
     comment = serializers.CharField()
 
 
@@ -144,6 +145,8 @@ class RulesOut(serializers.Serializer[object]):
     offer_not_sure = serializers.BooleanField()
     shuffle = serializers.BooleanField()
     time_limits = serializers.BooleanField()
+    retry_share = serializers.FloatField()
+    wrong_share = serializers.FloatField()
 
 
 class NameOut(serializers.Serializer[object]):

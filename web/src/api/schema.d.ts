@@ -1494,6 +1494,10 @@ export interface components {
             shuffle?: boolean;
             time_limits?: boolean;
             grace_min?: number;
+            /** Format: double */
+            retry_share?: number;
+            /** Format: double */
+            wrong_share?: number;
             /** Format: date-time */
             readonly created_at: string;
         };
@@ -2150,6 +2154,10 @@ export interface components {
             shuffle?: boolean;
             time_limits?: boolean;
             grace_min?: number;
+            /** Format: double */
+            retry_share?: number;
+            /** Format: double */
+            wrong_share?: number;
         };
         PatchedRenameInRequest: {
             nickname?: string;
@@ -2344,6 +2352,10 @@ export interface components {
             offer_not_sure: boolean;
             shuffle: boolean;
             time_limits: boolean;
+            /** Format: double */
+            retry_share: number;
+            /** Format: double */
+            wrong_share: number;
         };
         /** @enum {string} */
         ScriptByEnum: "person" | "machine" | "recognised";
@@ -2424,6 +2436,10 @@ export interface components {
             shuffle?: boolean;
             time_limits?: boolean;
             grace_min?: number;
+            /** Format: double */
+            retry_share?: number;
+            /** Format: double */
+            wrong_share?: number;
             /** Format: uuid */
             id?: string | null;
             /** @default false */
@@ -2654,6 +2670,8 @@ export interface components {
             outcome: components["schemas"]["TryOutOutcomeEnum"];
             /** Format: double */
             share: number | null;
+            /** Format: double */
+            marks: number | null;
             comment: string;
         };
         /** @enum {string} */

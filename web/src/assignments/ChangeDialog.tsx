@@ -21,10 +21,10 @@ export function ChangeDialog({ assignment, close, changed }: Props) {
     e.preventDefault();
     setError(null);
     const { name, opens_at, due_at, closes_at, attempts, feedback, show_key } = policy;
-    const { skipping, offer_not_sure, shuffle, grace_min } = policy;
+    const { skipping, offer_not_sure, shuffle, grace_min, retry_share, wrong_share } = policy;
     const body = {
       ...{ name, opens_at, due_at, closes_at, attempts, feedback, show_key },
-      ...{ skipping, offer_not_sure, shuffle, grace_min },
+      ...{ skipping, offer_not_sure, shuffle, grace_min, retry_share, wrong_share },
     };
     api
       .PATCH("/api/assignments/{assignment_id}/", { params: { path: { assignment_id: assignment.id } }, body })

@@ -37,6 +37,8 @@ function local(iso: string | null | undefined): string {
   return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
 }
 
+const RETRY_SHARES = [1, 0.75, 0.5, 0.25];
+const WRONG_SHARES = [0, -0.25, -0.5, -1];
 const GRACES_MIN = [0, 60, 24 * 60, 3 * 24 * 60];
 
 /** How it is answered, what is told, what students may do. */
@@ -54,6 +56,22 @@ export function Rules({ policy, put }: Part) {
           onChange={(e) => put({ attempts: Math.min(10, Math.max(1, Number(e.target.value))) })}
         />
       </Field>
+      {(policy.attempts ?? 1) > 1 && (
+        <Share
+          label={t("share.retry")}
+          value={policy.retry_share ?? 1}
+          choices={RETRY_SHARES}
+          name={(share) => t(share === 1 ? "share.retryAll" : "share.retryPart", { percent: 100 * share })}
+          put={(retry_share) => put({ retry_share })}
+        />
+      )}
+      <Share
+        label={t("share.wrong")}
+        value={policy.wrong_share ?? 0}
+        choices={WRONG_SHARES}
+        name={(share) => t(share === 0 ? "share.wrongNothing" : "share.wrongCosts", { percent: -100 * share })}
+        put={(wrong_share) => put({ wrong_share })}
+      />
       <OneOf
         label={t("share.feedback")}
         value={policy.feedback ?? "at_once"}
@@ -93,5 +111,27 @@ export function Rules({ policy, put }: Part) {
       />
       <Toggle label={t("share.shuffle")} on={policy.shuffle ?? false} change={(shuffle) => put({ shuffle })} />
     </>
+  );
+}
+
+/** A share of the marks, one of a few. */
+function Share(props: {
+  label: string;
+  value: number;
+  choices: number[];
+  name: (share: number) => string;
+  put: (share: number) => void;
+}) {
+  const choices = props.choices.includes(props.value) ? props.choices : [...props.choices, props.value];
+  return (
+    <Field label={props.label}>
+      <select className="field !w-auto" value={props.value} onChange={(e) => props.put(Number(e.target.value))}>
+        {choices.map((share) => (
+          <option key={share} value={share}>
+            {props.name(share)}
+          </option>
+        ))}
+      </select>
+    </Field>
   );
 }

@@ -6,6 +6,10 @@ export function Said({ policy, timed = false }: { policy: Omit<Policy, "with_uns
   const { t } = useTranslation();
   const sentences = [
     t("said.attempts", { count: policy.attempts ?? 1 }),
+    (policy.attempts ?? 1) > 1 && (policy.retry_share ?? 1) < 1
+      ? t("said.retry", { percent: 100 * (policy.retry_share ?? 1) })
+      : "",
+    policy.wrong_share ? t("said.wrong", { percent: -100 * policy.wrong_share }) : "",
     t(`said.feedback.${policy.feedback}`),
     t(policy.show_key ? "said.key" : "said.noKey"),
     t(`said.skipping.${policy.skipping}`),

@@ -59,6 +59,8 @@ const FIRST: Policy = {
   shuffle: false,
   time_limits: true,
   grace_min: 60,
+  retry_share: 1,
+  wrong_share: 0,
   with_unseen: false,
 };
 

@@ -51,6 +51,11 @@ function Last({
   const { t } = useTranslation();
   const marks = ((last.share ?? 0) * question.marks).toLocaleString(undefined, { maximumFractionDigits: 2 });
   const parts = partsRight(question, last);
+  // Said where it is not what one would expect: a later try that earns less, a wrong answer that costs.
+  const plain = last.outcome === "marked" || last.marks === null || last.share === null;
+  const differs = !plain && Math.abs((last.marks ?? 0) - (last.share ?? 0) * question.marks) > 0.005;
+  const counts =
+    differs && t("study.counts", { marks: (last.marks ?? 0).toLocaleString(undefined), most: question.marks });
   return (
     <div
       className={`mb-2 rounded border border-l-4 border-rule bg-paper px-3 py-2 ${parts ? "border-l-amber" : (EDGES[last.outcome] ?? "border-l-line")}`}
@@ -65,6 +70,7 @@ function Last({
             ? t("study.partsRight", parts)
             : t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
       </p>
+      {counts && <p className="text-[14px] text-quiet">{counts}</p>}
       {last.comment && <p dir="auto">{last.comment}</p>}
     </div>
   );

@@ -7,9 +7,11 @@ from dataclasses import dataclass
 from typing import Literal
 
 from escuela_core.items import Item
-from escuela_core.study.marking import Outcome
+from escuela_core.study.marking import Mark, Outcome, credit
+from escuela_core.study.policy import Policy
 
 CellState = Literal["not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read"]
+PLAIN = Policy()
 WEAK_BELOW = 0.6
 CLEARLY_LOWER = 0.15
 REPLAYED_OFTEN = 1.5
@@ -25,18 +27,20 @@ class Try:
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """``share`` of the item's marks earned (None while unknown), ``tries`` answers given."""
+    """``share`` of the item that is right (None while unknown), ``tries`` answers given; ``credit`` is what the last of
+    them is worth of the item's marks, where that is another than the share."""
 
     state: CellState
     share: float | None
     tries: int
+    credit: float | None = None
 
     @property
     def first_try(self) -> bool:
         return self.state == "right" and self.tries == 1
 
 
-def cell(item: Item, tries: Sequence[Try], reached_ms: int) -> Cell:
+def cell(item: Item, tries: Sequence[Try], reached_ms: int, policy: Policy = PLAIN) -> Cell:
     """The state of one student at one item; unanswered, it is skipped where the student has been past its pause."""
     if not tries:
         passed = item.pause_ms is not None and reached_ms > item.pause_ms + 1_000
@@ -44,12 +48,14 @@ def cell(item: Item, tries: Sequence[Try], reached_ms: int) -> Cell:
     last = tries[-1]
     if last.outcome == "waiting" and last.share is not None:
         return Cell("marked", last.share, len(tries))
-    return Cell(last.outcome, last.share, len(tries))
+    worth = credit(Mark(last.outcome, last.share), len(tries), policy)
+    return Cell(last.outcome, last.share, len(tries), None if worth == last.share else worth)
 
 
 def earned(items: Sequence[Item], cells: Sequence[Cell]) -> float:
-    """A student's marks."""
-    return sum(item.marks * (c.share or 0.0) for item, c in zip(items, cells, strict=True))
+    """A student's marks; never below nothing, whatever wrong answers cost."""
+    shares = ((c.share if c.credit is None else c.credit) or 0.0 for c in cells)
+    return max(0.0, sum(item.marks * share for item, share in zip(items, shares, strict=True)))
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from escuela_core.items import Item, Response, ResponseShapeError
+from escuela_core.study.policy import Policy
 
 Outcome = Literal["right", "wrong", "not_sure", "out_of_time", "waiting", "read"]
 
@@ -30,6 +31,19 @@ def response_from_json(data: object, item: Item) -> Response:
     if data.get("out_of_time") is True and set(data) == {"out_of_time"}:
         return Response(out_of_time=True)
     return item.response(data)
+
+
+def credit(given: Mark, number: int, policy: Policy) -> float | None:
+    """The share of an item's marks that its ``number``-th try (from 1) is worth under ``policy``, -1 to 1.
+
+    None while the teacher has not marked. What the teacher marks by hand counts as it is marked.
+    """
+    share = given.share
+    if given.outcome not in ("right", "wrong") or share is None:
+        return share
+    if share == 0:
+        return policy.wrong_share
+    return share * (policy.retry_share if number > 1 else 1.0)
 
 
 def mark(item: Item, response: Response, language: str = "en") -> Mark:

@@ -45,12 +45,23 @@ class PolicyGraceError(EscuelaError):
         )
 
 
+class PolicyMarksError(EscuelaError):
+    code = "policy_marks"
+
+    def __init__(self) -> None:
+        super().__init__(
+            "A later try earns from none to all of the marks, and a wrong answer costs at most all of them."
+        )
+
+
 @dataclass(frozen=True, slots=True)
 class Policy:
     """Times are aware datetimes; a missing one sets no bound. ``attempts`` counts tries per item;
     ``shuffle`` shows each student a choice's options in an order of their own; ``time_limits`` says
     whether the clocks of timed items run; ``grace_min`` is for how many minutes an answer that waited on
-    a device without a connection still counts at the time it was given."""
+    a device without a connection still counts at the time it was given. ``retry_share`` is what a later try
+    earns of the marks, ``wrong_share`` (0 or below) what a wholly wrong answer costs of them; "not sure" and time
+    that ran out earn nothing and cost nothing."""
 
     opens_at: datetime | None = None
     due_at: datetime | None = None
@@ -63,6 +74,8 @@ class Policy:
     shuffle: bool = False
     time_limits: bool = True
     grace_min: int = 60
+    retry_share: float = 1.0
+    wrong_share: float = 0.0
 
     def __post_init__(self) -> None:
         times = [t for t in (self.opens_at, self.due_at, self.closes_at) if t is not None]
@@ -72,6 +85,8 @@ class Policy:
             raise PolicyAttemptsError
         if not 0 <= self.grace_min <= MOST_GRACE_MIN:
             raise PolicyGraceError
+        if not (0 <= self.retry_share <= 1 and -1 <= self.wrong_share <= 0):
+            raise PolicyMarksError
 
     def require_ahead(self, now: datetime, before: Policy | None = None) -> None:
         """Raises PolicyPastError where a time to hand in, new or other than ``before``, has passed already."""
