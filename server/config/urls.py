@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from urllib.parse import quote, urlencode
+
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.urls import URLPattern, URLResolver, include, path, re_path
@@ -14,6 +16,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from apps.accounts.views import outbox
+from apps.assignments.embedding import OEmbedView
 from apps.lessons.items.attachment_views import attached
 from config.errors import SentenceError
 
@@ -27,8 +30,12 @@ def teacher_page(request: HttpRequest) -> HttpResponse:
 @require_safe
 @xframe_options_exempt
 @ensure_csrf_cookie
-def student_page(request: HttpRequest, code: str = "") -> HttpResponse:  # noqa: ARG001 (the page reads it itself)
-    return render(request, "app.html", {"entry": "src/student.tsx"})
+def student_page(request: HttpRequest, code: str = "") -> HttpResponse:
+    """The page reads its code itself; a lesson's says where oEmbed is answered."""
+    of_lesson = code if request.path.startswith("/s/") else ""
+    link = request.build_absolute_uri(f"/s/{quote(of_lesson)}") if of_lesson else ""
+    oembed = f"{request.build_absolute_uri('/oembed')}?{urlencode({'url': link})}" if link else ""
+    return render(request, "app.html", {"entry": "src/student.tsx", "oembed": oembed})
 
 
 def missing(request: HttpRequest) -> HttpResponse:  # noqa: ARG001 (every view takes one)
@@ -76,6 +83,7 @@ urlpatterns = [
     path("media/attached/<str:name>", attached),
     path("api/", include(api)),
     path("outbox/", outbox),
+    path("oembed", OEmbedView.as_view()),
     path("s/", student_page),
     path("s/<str:code>", student_page),
     path("c/<str:code>", student_page),

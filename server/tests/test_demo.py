@@ -44,10 +44,15 @@ def test_the_demo_is_made_once(demo) -> None:
 
 def test_one_lesson_is_ready_and_shared_with_eighteen(demo) -> None:
     assert not any(is_undecided(i) for i in lesson("How a canal").items.all())
-    data = sheet_data(Assignment.objects.get())
+    data = sheet_data(Assignment.objects.get(school_class=None))
     assert len(data["students"]) == 18
     assert data["segments"][2]["advice"]
     assert data["waiting"] > 0
+
+
+def test_a_class_has_its_names_and_some_have_begun(demo) -> None:
+    data = sheet_data(Assignment.objects.exclude(school_class=None).get())
+    assert (len(data["students"]), len(data["absent"])) == (6, 4)
 
 
 def test_the_other_waits_half_way_through_the_check(demo) -> None:

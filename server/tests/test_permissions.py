@@ -20,9 +20,9 @@ from .world import World
 
 pytestmark = pytest.mark.django_db
 METHODS = ("get", "post", "put", "patch", "delete")
-OPEN = re.compile(r"api/(session/(demo/)?|accounts/.*|ping/|study/.*)")
+OPEN = re.compile(r"api/(session/(demo/)?|accounts/.*|ping/|study/.*|class/.*)")
 # Not of the API: pages, and files under names that cannot be guessed (their own tests say who gets which).
-ELSEWHERE = re.compile(r"(media/|outbox/|s/|\(\?s\)|api/\(\?s\))")
+ELSEWHERE = re.compile(r"(media/|outbox/|oembed|s/|c/|\(\?s\)|api/\(\?s\))")
 
 
 def addresses() -> Iterator[tuple[str, str]]:

@@ -7,6 +7,7 @@ from typing import Any
 
 from apps.accounts.models import SignedIn
 from apps.assignments.services import share
+from apps.classes.services import add_members, make_class
 from apps.lessons.models import KeptWishes, Lesson, Material
 from apps.work.models import Job
 
@@ -25,6 +26,8 @@ class World:
         self.other_student = StudentBrowser(self.assignment, "Bo")
         student = self.assignment.students.get(nickname="Amaya")
         answer = answered(student, uuid.uuid4(), item_with(lesson, "open").id, {"text": "x"})
+        school_class = make_class(teacher, "3 B")
+        add_members(school_class, "Ana Ruiz")
         content = {"kind": "glossary", "place": "before", "lines": []}
         self.ids: dict[str, Any] = {
             "lesson_id": lesson.id,
@@ -35,6 +38,8 @@ class World:
             "material_id": Material.objects.create(lesson=lesson, kind="glossary", content=content).id,
             "wishes_id": KeptWishes.objects.create(owner=teacher, name="Mine", wishes=WISHES).id,
             "assignment_id": self.assignment.id,
+            "class_id": school_class.id,
+            "member_id": school_class.members.get().id,
             "student_id": student.id,
             "answer_id": answer.id,
             "upload_id": upload(teacher, "a.vtt", b"x").id,

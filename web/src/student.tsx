@@ -13,6 +13,13 @@ speak(shared, study);
 const [, room, part = ""] = location.pathname.split("/");
 const code = decodeURIComponent(part);
 if (room === "s") showToken(code);
+// A page that frames a lesson may fit the frame to it: it is told how high the lesson is.
+if (window.parent !== window) {
+  new ResizeObserver(() => {
+    const height = document.documentElement.scrollHeight;
+    window.parent.postMessage({ type: "escuela.height", height }, "*");
+  }).observe(document.body);
+}
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(

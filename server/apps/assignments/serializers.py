@@ -36,6 +36,25 @@ class ShareIn(PolicyIn):
     school_class = serializers.UUIDField(required=False, default=None, allow_null=True)
 
 
+class LastRulesData(serializers.Serializer[object]):
+    """The rules of an assignment without its dates."""
+
+    attempts = serializers.IntegerField()
+    feedback = serializers.ChoiceField(get_args(Feedback))
+    show_key = serializers.BooleanField()
+    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
+    offer_not_sure = serializers.BooleanField()
+    shuffle = serializers.BooleanField()
+    time_limits = serializers.BooleanField()
+    grace_min = serializers.IntegerField()
+    retry_share = serializers.FloatField()
+    wrong_share = serializers.FloatField()
+
+
+class LastRulesOut(serializers.Serializer[object]):
+    rules = LastRulesData(allow_null=True)
+
+
 class ExtensionIn(serializers.Serializer[object]):
     """Both empty: as for everybody again."""
 
@@ -61,6 +80,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
     student_count = serializers.SerializerMethodField()
     qr = serializers.CharField(source="qr_svg")
     link = serializers.CharField()
+    frame = serializers.CharField()
     feedback = serializers.ChoiceField(get_args(Feedback))
     skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
 
@@ -76,6 +96,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "name",
             "code",
             "link",
+            "frame",
             "qr",
             "state",
             "item_count",

@@ -13,8 +13,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.assignments import services
+from apps.assignments.embedding import frame
 from apps.assignments.models import Assignment
-from apps.assignments.serializers import AssignmentOut, ExtensionIn, PolicyIn, ShareIn
+from apps.assignments.serializers import AssignmentOut, ExtensionIn, LastRulesOut, PolicyIn, ShareIn
 from apps.classes.selectors import class_of, member_of
 from apps.lessons.selectors import lesson_of
 from config.api import TeacherView, parsed
@@ -29,6 +30,7 @@ class AssignmentView(TeacherView):
     def shown(self, assignment: Assignment) -> dict[str, object]:
         link = f"{self.request.scheme}://{self.request.get_host()}/s/{assignment.code}"
         assignment.link = link  # type: ignore[attr-defined]
+        assignment.frame = frame(link, str(assignment.edition.content["title"]))  # type: ignore[attr-defined]
         assignment.qr_svg = segno.make(link, error="m").svg_data_uri(scale=8, border=2, dark="#1F2A37")  # type: ignore[attr-defined]
         return dict(AssignmentOut(assignment, context={"now": timezone.now()}).data)
 
@@ -70,6 +72,14 @@ class OneAssignmentView(AssignmentView):
         assignment = self.mine(assignment_id)
         given = parsed(PolicyIn, request)
         return Response(self.shown(services.change_policy(assignment, given)))
+
+
+class LastRulesView(TeacherView):
+    @extend_schema(responses=LastRulesOut)
+    def get(self, request: Request, class_id: UUID) -> Response:
+        """The rules under which the class was last given something; none where it was given nothing."""
+        last = class_of(self.teacher, class_id).assignments.order_by("-created_at").first()
+        return Response(LastRulesOut({"rules": last}).data)
 
 
 class ExtensionView(AssignmentView):

@@ -135,6 +135,19 @@ def test_more_tries_that_last_count_in_every_lesson(given, lesson, ana) -> None:
     assert answer(device, given, lesson, RIGHT).json()["answers"][-1]["outcome"] == "right"
 
 
+def test_a_later_try_may_earn_less_and_a_wrong_answer_cost(teacher, lesson, school_class) -> None:
+    policy = {"attempts": 2, "retry_share": 0.5, "wrong_share": -0.25}
+    given = share(teacher, lesson, name="Strict", policy=policy, school_class=school_class)
+    ana, bo, _cy = school_class.members.all()
+    one, _ = enter(given, ana)
+    assert answer(one, given, lesson, WRONG).json()["answers"][0]["marks"] == -0.25
+    assert answer(one, given, lesson, RIGHT).json()["answers"][1]["marks"] == 0.5
+    other, _ = enter(given, bo)
+    answer(other, given, lesson, WRONG)
+    assert [s["marks"] for s in sheet_data(given)["students"]] == [0.5, 0.0]
+    assert [r["marks"] for r in one.get(f"/api/class/{school_class.code}/").json()["lessons"]] == [0.5]
+
+
 def test_later_ends_for_one_are_for_that_one(client, given, lesson, school_class, ana) -> None:
     path = f"/api/assignments/{given.id}/extensions/{ana.id}/"
     later = timezone.now() + timedelta(days=9)
@@ -176,6 +189,20 @@ def test_a_class_that_was_put_away_is_given_nothing(client, lesson, school_class
     sent(client, "patch", f"/api/classes/{school_class.id}/", {"archived": True})
     refused = posted(client, f"/api/lessons/{lesson.id}/assignments/", {"school_class": str(school_class.id)})
     assert refused.json()["code"] == "class_archived"
+
+
+def test_the_rules_of_last_time_are_at_hand_without_their_dates(
+    client, stranger, teacher, lesson, school_class
+) -> None:
+    path = f"/api/classes/{school_class.id}/rules/"
+    assert client.get(path).json() == {"rules": None}
+    due = timezone.now() + timedelta(days=1)
+    policy = {"attempts": 3, "shuffle": True, "due_at": due}
+    share(teacher, lesson, name="1", policy=policy, school_class=school_class)
+    rules = client.get(path).json()["rules"]
+    assert (rules["attempts"], rules["shuffle"]) == (3, True)
+    assert "due_at" not in rules
+    assert stranger.get(path).status_code == 404
 
 
 def test_the_sheet_names_who_has_not_begun(given, ana) -> None:

@@ -13,9 +13,9 @@ export interface paths {
         };
         get?: never;
         /** @description A view for a signed-in teacher. */
-        put: operations["account_address_update"];
+        put: operations["api_account_address_update"];
         /** @description Ask for a new mail address: the link is mailed to it. */
-        post: operations["account_address_create"];
+        post: operations["api_account_address_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -30,7 +30,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description What was done under this account, newest first. */
-        get: operations["account_audit_list"];
+        get: operations["api_account_audit_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -47,10 +47,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description What deleting the account would take with it. */
-        get: operations["account_erasure_retrieve"];
+        get: operations["api_account_erasure_retrieve"];
         put?: never;
         /** @description Delete the account and everything of it. */
-        post: operations["account_erasure_create"];
+        post: operations["api_account_erasure_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -67,7 +67,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A view for a signed-in teacher. */
-        post: operations["account_export_create"];
+        post: operations["api_account_export_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -82,7 +82,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description The archive, once its job is done. */
-        get: operations["account_export_retrieve"];
+        get: operations["api_account_export_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -100,7 +100,7 @@ export interface paths {
         };
         get?: never;
         /** @description A view for a signed-in teacher. */
-        put: operations["account_password_update"];
+        put: operations["api_account_password_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -116,7 +116,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description Where the teacher is signed in. */
-        get: operations["account_sessions_list"];
+        get: operations["api_account_sessions_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -136,7 +136,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** @description A view for a signed-in teacher. */
-        delete: operations["account_sessions_destroy"];
+        delete: operations["api_account_sessions_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -152,7 +152,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Ask for an account: the link that makes it is mailed, and works in this browser. */
-        post: operations["accounts_create"];
+        post: operations["api_accounts_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -168,7 +168,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["accounts_ask_password_create"];
+        post: operations["api_accounts_ask_password_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -184,7 +184,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["accounts_confirm_create"];
+        post: operations["api_accounts_confirm_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -201,7 +201,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Set a new password by the mailed link; signing in with it is a step of its own. */
-        post: operations["accounts_new_password_create"];
+        post: operations["api_accounts_new_password_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -217,7 +217,7 @@ export interface paths {
         };
         get?: never;
         /** @description A view for a signed-in teacher. */
-        put: operations["answers_mark_update"];
+        put: operations["api_answers_mark_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -233,14 +233,14 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view that answers with one assignment, or several. */
-        get: operations["assignments_retrieve"];
+        get: operations["api_assignments_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
         /** @description A view that answers with one assignment, or several. */
-        patch: operations["assignments_partial_update"];
+        patch: operations["api_assignments_partial_update"];
         trace?: never;
     };
     "/api/assignments/{assignment_id}/closed/": {
@@ -253,9 +253,9 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A view that answers with one assignment, or several. */
-        post: operations["assignments_closed_create"];
+        post: operations["api_assignments_closed_create"];
         /** @description Open again. */
-        delete: operations["assignments_closed_destroy"];
+        delete: operations["api_assignments_closed_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -270,7 +270,7 @@ export interface paths {
         };
         get?: never;
         /** @description Later ends for one student of the class; none at all takes them back. */
-        put: operations["assignments_extensions_update"];
+        put: operations["api_assignments_extensions_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -286,7 +286,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["assignments_items_retrieve"];
+        get: operations["api_assignments_items_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -305,9 +305,9 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Take it back, as long as nobody has begun. */
-        post: operations["assignments_removed_create"];
+        post: operations["api_assignments_removed_create"];
         /** @description Bring back what was taken back. */
-        delete: operations["assignments_removed_destroy"];
+        delete: operations["api_assignments_removed_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -321,7 +321,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["assignments_segments_retrieve"];
+        get: operations["api_assignments_segments_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -338,7 +338,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["assignments_sheet_retrieve"];
+        get: operations["api_assignments_sheet_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -355,7 +355,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["assignments_sheet.csv_retrieve"];
+        get: operations["api_assignments_sheet.csv_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -372,7 +372,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["assignments_students_retrieve"];
+        get: operations["api_assignments_students_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -389,15 +389,15 @@ export interface paths {
             cookie?: never;
         };
         /** @description All that is kept of one student, to be handed out. */
-        get: operations["assignments_students_data_retrieve"];
+        get: operations["api_assignments_students_data_retrieve"];
         put?: never;
         post?: never;
         /** @description Erase the student with all their answers; this cannot be undone. */
-        delete: operations["assignments_students_data_destroy"];
+        delete: operations["api_assignments_students_data_destroy"];
         options?: never;
         head?: never;
         /** @description A view for a signed-in teacher. */
-        patch: operations["assignments_students_data_partial_update"];
+        patch: operations["api_assignments_students_data_partial_update"];
         trace?: never;
     };
     "/api/class/{code}/": {
@@ -408,12 +408,12 @@ export interface paths {
             cookie?: never;
         };
         /** @description What a member of a class finds under the class's link. */
-        get: operations["class_retrieve"];
+        get: operations["api_class_retrieve"];
         put?: never;
         /** @description Say who one is. */
-        post: operations["class_create"];
+        post: operations["api_class_create"];
         /** @description Leave a shared device, with every lesson of the class that is open on it. */
-        delete: operations["class_destroy"];
+        delete: operations["api_class_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -427,10 +427,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view that answers with one class as it is now. */
-        get: operations["classes_list"];
+        get: operations["api_classes_list"];
         put?: never;
         /** @description A view that answers with one class as it is now. */
-        post: operations["classes_create"];
+        post: operations["api_classes_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -445,14 +445,14 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view that answers with one class as it is now. */
-        get: operations["classes_retrieve"];
+        get: operations["api_classes_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
         /** @description Name it otherwise, or put it away. */
-        patch: operations["classes_partial_update"];
+        patch: operations["api_classes_partial_update"];
         trace?: never;
     };
     "/api/classes/{class_id}/members/": {
@@ -465,7 +465,24 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Take in pasted names. */
-        post: operations["classes_members_create"];
+        post: operations["api_classes_members_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/rules/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The rules under which the class was last given something; none where it was given nothing. */
+        get: operations["api_classes_rules_retrieve"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -480,7 +497,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description Moments by words and by meaning, in one lesson or in all. */
-        get: operations["find_list"];
+        get: operations["api_find_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -503,7 +520,7 @@ export interface paths {
         options?: never;
         head?: never;
         /** @description Rename a folder, or put all that it holds into another. */
-        patch: operations["folders_partial_update"];
+        patch: operations["api_folders_partial_update"];
         trace?: never;
     };
     "/api/hosts/search/": {
@@ -514,7 +531,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description Recordings at the hosts, by words. */
-        get: operations["hosts_search_list"];
+        get: operations["api_hosts_search_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -532,7 +549,7 @@ export interface paths {
         };
         get?: never;
         /** @description A view that answers with the lesson's desk. */
-        put: operations["items_update"];
+        put: operations["api_items_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -549,7 +566,7 @@ export interface paths {
         };
         get?: never;
         /** @description A view that answers with the lesson's desk. */
-        put: operations["items_decision_update"];
+        put: operations["api_items_decision_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -566,10 +583,10 @@ export interface paths {
         };
         get?: never;
         /** @description A view that answers with the lesson's desk. */
-        put: operations["items_pause_update"];
+        put: operations["api_items_pause_update"];
         post?: never;
         /** @description Take the teacher's own instant back; the sound decides again. */
-        delete: operations["items_pause_destroy"];
+        delete: operations["api_items_pause_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -585,7 +602,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A view that answers with the lesson's desk. */
-        post: operations["items_split_create"];
+        post: operations["api_items_split_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -602,7 +619,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A view for a signed-in teacher. */
-        post: operations["items_vary_create"];
+        post: operations["api_items_vary_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -617,7 +634,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description All long work of the last days, newest first; what was put away is left out. */
-        get: operations["jobs_list"];
+        get: operations["api_jobs_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -634,12 +651,12 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["jobs_retrieve"];
+        get: operations["api_jobs_retrieve"];
         put?: never;
         /** @description Try a failed job again, from where it failed. */
-        post: operations["jobs_create"];
+        post: operations["api_jobs_create"];
         /** @description Cancel what runs; put away what has ended. */
-        delete: operations["jobs_destroy"];
+        delete: operations["api_jobs_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -653,10 +670,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["lessons_list"];
+        get: operations["api_lessons_list"];
         put?: never;
         /** @description Bring in what was looked at. */
-        post: operations["lessons_create"];
+        post: operations["api_lessons_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -671,14 +688,14 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view that answers with the lesson's desk. */
-        get: operations["lessons_retrieve"];
+        get: operations["api_lessons_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
         /** @description A view that answers with the lesson's desk. */
-        patch: operations["lessons_partial_update"];
+        patch: operations["api_lessons_partial_update"];
         trace?: never;
     };
     "/api/lessons/{lesson_id}/assignments/": {
@@ -689,10 +706,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view that answers with one assignment, or several. */
-        get: operations["lessons_assignments_list"];
+        get: operations["api_lessons_assignments_list"];
         put?: never;
         /** @description A view that answers with one assignment, or several. */
-        post: operations["lessons_assignments_create"];
+        post: operations["api_lessons_assignments_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -709,7 +726,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Keep an uploaded picture or spoken note with the lesson. */
-        post: operations["lessons_attachments_create"];
+        post: operations["api_lessons_attachments_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -726,7 +743,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A view for a signed-in teacher. */
-        post: operations["lessons_choose_create"];
+        post: operations["api_lessons_choose_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -743,7 +760,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description The lesson once more, as a lesson of its own. */
-        post: operations["lessons_copy_create"];
+        post: operations["api_lessons_copy_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -759,7 +776,7 @@ export interface paths {
         };
         get?: never;
         /** @description Keep several items as they are. */
-        put: operations["lessons_decisions_update"];
+        put: operations["api_lessons_decisions_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -776,7 +793,7 @@ export interface paths {
         };
         get?: never;
         /** @description A view that answers with the lesson's desk. */
-        put: operations["lessons_extract_update"];
+        put: operations["api_lessons_extract_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -793,14 +810,14 @@ export interface paths {
         };
         get?: never;
         /** @description Set the order of the items named. */
-        put: operations["lessons_items_update"];
+        put: operations["api_lessons_items_update"];
         /** @description A view that answers with the lesson's desk. */
-        post: operations["lessons_items_create"];
+        post: operations["api_lessons_items_create"];
         delete?: never;
         options?: never;
         head?: never;
         /** @description Put several items into the lesson, back into the pool, or out. */
-        patch: operations["lessons_items_partial_update"];
+        patch: operations["api_lessons_items_partial_update"];
         trace?: never;
     };
     "/api/lessons/{lesson_id}/materials/": {
@@ -813,7 +830,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Have a material made, in place of an older one of its kind. */
-        post: operations["lessons_materials_create"];
+        post: operations["api_lessons_materials_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -828,11 +845,11 @@ export interface paths {
             cookie?: never;
         };
         /** @description A request to copy, for an assistant used by hand. */
-        get: operations["lessons_pasted_retrieve"];
+        get: operations["api_lessons_pasted_retrieve"];
         /** @description Take the items of a text into the lesson. */
-        put: operations["lessons_pasted_update"];
+        put: operations["api_lessons_pasted_update"];
         /** @description What a text would become; nothing is kept. */
-        post: operations["lessons_pasted_create"];
+        post: operations["api_lessons_pasted_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -849,7 +866,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A view for a signed-in teacher. */
-        post: operations["lessons_propose_create"];
+        post: operations["api_lessons_propose_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -866,7 +883,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A view that answers with the lesson's desk. */
-        post: operations["lessons_redo_create"];
+        post: operations["api_lessons_redo_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -881,10 +898,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description The lesson as a student will see it. Nothing of it is recorded. */
-        get: operations["lessons_rehearsal_retrieve"];
+        get: operations["api_lessons_rehearsal_retrieve"];
         put?: never;
         /** @description Mark one answer as a student's would be; the tries so far come with it. */
-        post: operations["lessons_rehearsal_create"];
+        post: operations["api_lessons_rehearsal_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -900,11 +917,11 @@ export interface paths {
         };
         get?: never;
         /** @description Bring it back. */
-        put: operations["lessons_removed_update"];
+        put: operations["api_lessons_removed_update"];
         /** @description Remove the lesson; it can be brought back for thirty days, and those who have it keep it. */
-        post: operations["lessons_removed_create"];
+        post: operations["api_lessons_removed_create"];
         /** @description Let it go for good, with its recording. */
-        delete: operations["lessons_removed_destroy"];
+        delete: operations["api_lessons_removed_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -920,7 +937,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description What replacing in the script or in the items would change; with ``chosen`` it is done in those. */
-        post: operations["lessons_replace_create"];
+        post: operations["api_lessons_replace_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -935,14 +952,14 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view that answers with the lesson's desk. */
-        get: operations["lessons_script_list"];
+        get: operations["api_lessons_script_list"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
         /** @description Say of some sentences who speaks, or whether they are spoken. */
-        patch: operations["lessons_script_partial_update"];
+        patch: operations["api_lessons_script_partial_update"];
         trace?: never;
     };
     "/api/lessons/{lesson_id}/script/{sentence_id}/": {
@@ -955,9 +972,9 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Begin a new sentence at a word. */
-        post: operations["lessons_script_create"];
+        post: operations["api_lessons_script_create"];
         /** @description Join the sentence to the one before it. */
-        delete: operations["lessons_script_destroy"];
+        delete: operations["api_lessons_script_destroy"];
         options?: never;
         head?: never;
         /** @description A view that answers with the lesson's desk. */
@@ -972,7 +989,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description The script or its segments as a file in an open format. */
-        get: operations["lessons_script_as_retrieve"];
+        get: operations["api_lessons_script_as_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -989,7 +1006,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description The captions as they were brought in, to be looked at beside their repairs. */
-        get: operations["lessons_script_raw_retrieve"];
+        get: operations["api_lessons_script_raw_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1007,7 +1024,7 @@ export interface paths {
         };
         get?: never;
         /** @description Give a speaker another name everywhere. */
-        put: operations["lessons_script_speakers_update"];
+        put: operations["api_lessons_script_speakers_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1024,7 +1041,7 @@ export interface paths {
         };
         get?: never;
         /** @description Whose times the words have: the captions' own, or the sound's. */
-        put: operations["lessons_script_times_update"];
+        put: operations["api_lessons_script_times_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1040,7 +1057,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["lessons_script_tracks_retrieve"];
+        get: operations["api_lessons_script_tracks_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1057,10 +1074,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description Who could read the items again, and what it would cost. */
-        get: operations["lessons_second_reading_retrieve"];
+        get: operations["api_lessons_second_reading_retrieve"];
         put?: never;
         /** @description A view for a signed-in teacher. */
-        post: operations["lessons_second_reading_create"];
+        post: operations["api_lessons_second_reading_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1076,9 +1093,9 @@ export interface paths {
         };
         get?: never;
         /** @description Divide again, coarser or finer. */
-        put: operations["lessons_segments_update"];
+        put: operations["api_lessons_segments_update"];
         /** @description Begin a new segment at a sentence. */
-        post: operations["lessons_segments_create"];
+        post: operations["api_lessons_segments_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1093,10 +1110,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description The changes that can be taken back or made again, the latest first: two queries. */
-        get: operations["lessons_undo_list"];
+        get: operations["api_lessons_undo_list"];
         put?: never;
         /** @description Take back the last change; with ``to`` that change and all that came after it. */
-        post: operations["lessons_undo_create"];
+        post: operations["api_lessons_undo_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1113,7 +1130,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Look at a file or a link before it is brought in. */
-        post: operations["looks_create"];
+        post: operations["api_looks_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1129,11 +1146,11 @@ export interface paths {
         };
         get?: never;
         /** @description A view that answers with the lesson's desk. */
-        put: operations["materials_update"];
+        put: operations["api_materials_update"];
         /** @description Make a match item of a glossary's words and meanings, into the pool. */
-        post: operations["materials_create"];
+        post: operations["api_materials_create"];
         /** @description A view that answers with the lesson's desk. */
-        delete: operations["materials_destroy"];
+        delete: operations["api_materials_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1148,14 +1165,14 @@ export interface paths {
         };
         get?: never;
         /** @description Bring a student back. */
-        put: operations["members_update"];
+        put: operations["api_members_update"];
         post?: never;
         /** @description Take a student out; what they answered stays, and they can be brought back. */
-        delete: operations["members_destroy"];
+        delete: operations["api_members_destroy"];
         options?: never;
         head?: never;
         /** @description Rename a student, or allow more. */
-        patch: operations["members_partial_update"];
+        patch: operations["api_members_partial_update"];
         trace?: never;
     };
     "/api/members/{member_id}/held/": {
@@ -1169,7 +1186,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** @description Free the name for another device, under a new number. */
-        delete: operations["members_held_destroy"];
+        delete: operations["api_members_held_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1183,7 +1200,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["overview_list"];
+        get: operations["api_overview_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1201,14 +1218,14 @@ export interface paths {
         };
         get?: never;
         /** @description Have the segment begin at another sentence. */
-        put: operations["segments_update"];
+        put: operations["api_segments_update"];
         post?: never;
         /** @description Merge the segment with the one before it. */
-        delete: operations["segments_destroy"];
+        delete: operations["api_segments_destroy"];
         options?: never;
         head?: never;
         /** @description Rename the segment, or choose whether it takes part. */
-        patch: operations["segments_partial_update"];
+        patch: operations["api_segments_partial_update"];
         trace?: never;
     };
     "/api/session/": {
@@ -1218,10 +1235,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["session_retrieve"];
+        get: operations["api_session_retrieve"];
         put?: never;
-        post: operations["session_create"];
-        delete: operations["session_destroy"];
+        post: operations["api_session_create"];
+        delete: operations["api_session_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1236,7 +1253,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["session_demo_create"];
+        post: operations["api_session_demo_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1252,7 +1269,7 @@ export interface paths {
         };
         get?: never;
         /** @description A view for a signed-in teacher. */
-        put: operations["session_language_update"];
+        put: operations["api_session_language_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1270,7 +1287,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept. */
-        post: operations["sheets_create"];
+        post: operations["api_sheets_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1285,7 +1302,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["sheets_template_retrieve"];
+        get: operations["api_sheets_template_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1307,12 +1324,12 @@ export interface paths {
          *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
          *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
-        get: operations["study_retrieve"];
+        get: operations["api_study_retrieve"];
         put?: never;
         /** @description Join under a nickname, or as a member of the class; a device that has joined already goes on as it was. */
-        post: operations["study_create"];
+        post: operations["api_study_create"];
         /** @description Leave a shared device: it knows the student no more; what they did stays. */
-        delete: operations["study_destroy"];
+        delete: operations["api_study_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1333,7 +1350,7 @@ export interface paths {
          *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
          *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
-        post: operations["study_answers_create"];
+        post: operations["api_study_answers_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1350,7 +1367,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Open a timed item, or hear its part again; what it asks, and what is left of its time. */
-        post: operations["study_clock_create"];
+        post: operations["api_study_clock_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1372,7 +1389,7 @@ export interface paths {
          *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
          *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
-        post: operations["study_finished_create"];
+        post: operations["api_study_finished_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1394,7 +1411,7 @@ export interface paths {
          *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
          *     that is kept for that site alone, or while the page is open in the header TOKEN.
          */
-        post: operations["study_played_create"];
+        post: operations["api_study_played_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1409,10 +1426,10 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["writers_retrieve"];
+        get: operations["api_writers_retrieve"];
         put?: never;
         /** @description A view for a signed-in teacher. */
-        post: operations["writers_create"];
+        post: operations["api_writers_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1429,9 +1446,9 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Give a copy to a colleague, by their mail address. */
-        post: operations["writers_wishes_create"];
+        post: operations["api_writers_wishes_create"];
         /** @description A view for a signed-in teacher. */
-        delete: operations["writers_wishes_destroy"];
+        delete: operations["api_writers_wishes_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1476,6 +1493,7 @@ export interface components {
             name: string;
             code?: string;
             link: string;
+            frame: string;
             qr: string;
             readonly state: string;
             readonly item_count: number;
@@ -1925,6 +1943,24 @@ export interface components {
         LanguageEnum: "en" | "es";
         LanguageInRequest: {
             language: components["schemas"]["LanguageEnum"];
+        };
+        /** @description The rules of an assignment without its dates. */
+        LastRulesData: {
+            attempts: number;
+            feedback: components["schemas"]["FeedbackEnum"];
+            show_key: boolean;
+            skipping: components["schemas"]["SkippingEnum"];
+            offer_not_sure: boolean;
+            shuffle: boolean;
+            time_limits: boolean;
+            grace_min: number;
+            /** Format: double */
+            retry_share: number;
+            /** Format: double */
+            wrong_share: number;
+        };
+        LastRulesOut: {
+            rules: components["schemas"]["LastRulesData"] | null;
         };
         LeftOutOut: {
             /** Format: uuid */
@@ -2762,7 +2798,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    account_address_update: {
+    api_account_address_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -2785,7 +2821,7 @@ export interface operations {
             };
         };
     };
-    account_address_create: {
+    api_account_address_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -2807,7 +2843,7 @@ export interface operations {
             };
         };
     };
-    account_audit_list: {
+    api_account_audit_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -2826,7 +2862,7 @@ export interface operations {
             };
         };
     };
-    account_erasure_retrieve: {
+    api_account_erasure_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -2845,7 +2881,7 @@ export interface operations {
             };
         };
     };
-    account_erasure_create: {
+    api_account_erasure_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -2867,7 +2903,7 @@ export interface operations {
             };
         };
     };
-    account_export_create: {
+    api_account_export_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -2886,7 +2922,7 @@ export interface operations {
             };
         };
     };
-    account_export_retrieve: {
+    api_account_export_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -2907,7 +2943,7 @@ export interface operations {
             };
         };
     };
-    account_password_update: {
+    api_account_password_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -2929,7 +2965,7 @@ export interface operations {
             };
         };
     };
-    account_sessions_list: {
+    api_account_sessions_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -2948,7 +2984,7 @@ export interface operations {
             };
         };
     };
-    account_sessions_destroy: {
+    api_account_sessions_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -2968,7 +3004,7 @@ export interface operations {
             };
         };
     };
-    accounts_create: {
+    api_accounts_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -2990,7 +3026,7 @@ export interface operations {
             };
         };
     };
-    accounts_ask_password_create: {
+    api_accounts_ask_password_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3012,7 +3048,7 @@ export interface operations {
             };
         };
     };
-    accounts_confirm_create: {
+    api_accounts_confirm_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3035,7 +3071,7 @@ export interface operations {
             };
         };
     };
-    accounts_new_password_create: {
+    api_accounts_new_password_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3057,7 +3093,7 @@ export interface operations {
             };
         };
     };
-    answers_mark_update: {
+    api_answers_mark_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3081,7 +3117,7 @@ export interface operations {
             };
         };
     };
-    assignments_retrieve: {
+    api_assignments_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3102,7 +3138,7 @@ export interface operations {
             };
         };
     };
-    assignments_partial_update: {
+    api_assignments_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3127,7 +3163,7 @@ export interface operations {
             };
         };
     };
-    assignments_closed_create: {
+    api_assignments_closed_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3148,7 +3184,7 @@ export interface operations {
             };
         };
     };
-    assignments_closed_destroy: {
+    api_assignments_closed_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -3168,7 +3204,7 @@ export interface operations {
             };
         };
     };
-    assignments_extensions_update: {
+    api_assignments_extensions_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3194,7 +3230,7 @@ export interface operations {
             };
         };
     };
-    assignments_items_retrieve: {
+    api_assignments_items_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3216,7 +3252,7 @@ export interface operations {
             };
         };
     };
-    assignments_removed_create: {
+    api_assignments_removed_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3236,7 +3272,7 @@ export interface operations {
             };
         };
     };
-    assignments_removed_destroy: {
+    api_assignments_removed_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -3256,7 +3292,7 @@ export interface operations {
             };
         };
     };
-    assignments_segments_retrieve: {
+    api_assignments_segments_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3278,7 +3314,7 @@ export interface operations {
             };
         };
     };
-    assignments_sheet_retrieve: {
+    api_assignments_sheet_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3299,7 +3335,7 @@ export interface operations {
             };
         };
     };
-    "assignments_sheet.csv_retrieve": {
+    "api_assignments_sheet.csv_retrieve": {
         parameters: {
             query?: never;
             header?: never;
@@ -3320,7 +3356,7 @@ export interface operations {
             };
         };
     };
-    assignments_students_retrieve: {
+    api_assignments_students_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3342,7 +3378,7 @@ export interface operations {
             };
         };
     };
-    assignments_students_data_retrieve: {
+    api_assignments_students_data_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3364,7 +3400,7 @@ export interface operations {
             };
         };
     };
-    assignments_students_data_destroy: {
+    api_assignments_students_data_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -3385,7 +3421,7 @@ export interface operations {
             };
         };
     };
-    assignments_students_data_partial_update: {
+    api_assignments_students_data_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3410,7 +3446,7 @@ export interface operations {
             };
         };
     };
-    class_retrieve: {
+    api_class_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3431,7 +3467,7 @@ export interface operations {
             };
         };
     };
-    class_create: {
+    api_class_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3456,7 +3492,7 @@ export interface operations {
             };
         };
     };
-    class_destroy: {
+    api_class_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -3476,7 +3512,7 @@ export interface operations {
             };
         };
     };
-    classes_list: {
+    api_classes_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -3495,7 +3531,7 @@ export interface operations {
             };
         };
     };
-    classes_create: {
+    api_classes_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3518,7 +3554,7 @@ export interface operations {
             };
         };
     };
-    classes_retrieve: {
+    api_classes_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3539,7 +3575,7 @@ export interface operations {
             };
         };
     };
-    classes_partial_update: {
+    api_classes_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3564,7 +3600,7 @@ export interface operations {
             };
         };
     };
-    classes_members_create: {
+    api_classes_members_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3589,7 +3625,28 @@ export interface operations {
             };
         };
     };
-    find_list: {
+    api_classes_rules_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastRulesOut"];
+                };
+            };
+        };
+    };
+    api_find_list: {
         parameters: {
             query?: {
                 lesson?: string | null;
@@ -3611,7 +3668,7 @@ export interface operations {
             };
         };
     };
-    folders_partial_update: {
+    api_folders_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3633,7 +3690,7 @@ export interface operations {
             };
         };
     };
-    hosts_search_list: {
+    api_hosts_search_list: {
         parameters: {
             query?: {
                 q?: string;
@@ -3654,7 +3711,7 @@ export interface operations {
             };
         };
     };
-    items_update: {
+    api_items_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3679,7 +3736,7 @@ export interface operations {
             };
         };
     };
-    items_decision_update: {
+    api_items_decision_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3704,7 +3761,7 @@ export interface operations {
             };
         };
     };
-    items_pause_update: {
+    api_items_pause_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3729,7 +3786,7 @@ export interface operations {
             };
         };
     };
-    items_pause_destroy: {
+    api_items_pause_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -3749,7 +3806,7 @@ export interface operations {
             };
         };
     };
-    items_split_create: {
+    api_items_split_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3770,7 +3827,7 @@ export interface operations {
             };
         };
     };
-    items_vary_create: {
+    api_items_vary_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3795,7 +3852,7 @@ export interface operations {
             };
         };
     };
-    jobs_list: {
+    api_jobs_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -3814,7 +3871,7 @@ export interface operations {
             };
         };
     };
-    jobs_retrieve: {
+    api_jobs_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3835,7 +3892,7 @@ export interface operations {
             };
         };
     };
-    jobs_create: {
+    api_jobs_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3856,7 +3913,7 @@ export interface operations {
             };
         };
     };
-    jobs_destroy: {
+    api_jobs_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -3876,7 +3933,7 @@ export interface operations {
             };
         };
     };
-    lessons_list: {
+    api_lessons_list: {
         parameters: {
             query?: {
                 folder?: string;
@@ -3899,7 +3956,7 @@ export interface operations {
             };
         };
     };
-    lessons_create: {
+    api_lessons_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -3922,7 +3979,7 @@ export interface operations {
             };
         };
     };
-    lessons_retrieve: {
+    api_lessons_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -3943,7 +4000,7 @@ export interface operations {
             };
         };
     };
-    lessons_partial_update: {
+    api_lessons_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -3968,7 +4025,7 @@ export interface operations {
             };
         };
     };
-    lessons_assignments_list: {
+    api_lessons_assignments_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -3989,7 +4046,7 @@ export interface operations {
             };
         };
     };
-    lessons_assignments_create: {
+    api_lessons_assignments_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4014,7 +4071,7 @@ export interface operations {
             };
         };
     };
-    lessons_attachments_create: {
+    api_lessons_attachments_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4039,7 +4096,7 @@ export interface operations {
             };
         };
     };
-    lessons_choose_create: {
+    api_lessons_choose_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4064,7 +4121,7 @@ export interface operations {
             };
         };
     };
-    lessons_copy_create: {
+    api_lessons_copy_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4085,7 +4142,7 @@ export interface operations {
             };
         };
     };
-    lessons_decisions_update: {
+    api_lessons_decisions_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4110,7 +4167,7 @@ export interface operations {
             };
         };
     };
-    lessons_extract_update: {
+    api_lessons_extract_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4135,7 +4192,7 @@ export interface operations {
             };
         };
     };
-    lessons_items_update: {
+    api_lessons_items_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4160,7 +4217,7 @@ export interface operations {
             };
         };
     };
-    lessons_items_create: {
+    api_lessons_items_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4185,7 +4242,7 @@ export interface operations {
             };
         };
     };
-    lessons_items_partial_update: {
+    api_lessons_items_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4210,7 +4267,7 @@ export interface operations {
             };
         };
     };
-    lessons_materials_create: {
+    api_lessons_materials_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4235,7 +4292,7 @@ export interface operations {
             };
         };
     };
-    lessons_pasted_retrieve: {
+    api_lessons_pasted_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -4256,7 +4313,7 @@ export interface operations {
             };
         };
     };
-    lessons_pasted_update: {
+    api_lessons_pasted_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4281,7 +4338,7 @@ export interface operations {
             };
         };
     };
-    lessons_pasted_create: {
+    api_lessons_pasted_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4306,7 +4363,7 @@ export interface operations {
             };
         };
     };
-    lessons_propose_create: {
+    api_lessons_propose_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4331,7 +4388,7 @@ export interface operations {
             };
         };
     };
-    lessons_redo_create: {
+    api_lessons_redo_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4352,7 +4409,7 @@ export interface operations {
             };
         };
     };
-    lessons_rehearsal_retrieve: {
+    api_lessons_rehearsal_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -4373,7 +4430,7 @@ export interface operations {
             };
         };
     };
-    lessons_rehearsal_create: {
+    api_lessons_rehearsal_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4398,7 +4455,7 @@ export interface operations {
             };
         };
     };
-    lessons_removed_update: {
+    api_lessons_removed_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4418,7 +4475,7 @@ export interface operations {
             };
         };
     };
-    lessons_removed_create: {
+    api_lessons_removed_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4438,7 +4495,7 @@ export interface operations {
             };
         };
     };
-    lessons_removed_destroy: {
+    api_lessons_removed_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -4458,7 +4515,7 @@ export interface operations {
             };
         };
     };
-    lessons_replace_create: {
+    api_lessons_replace_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4483,7 +4540,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_list: {
+    api_lessons_script_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -4504,7 +4561,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_partial_update: {
+    api_lessons_script_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4529,7 +4586,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_create: {
+    api_lessons_script_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4555,7 +4612,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_destroy: {
+    api_lessons_script_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -4602,7 +4659,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_as_retrieve: {
+    api_lessons_script_as_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -4624,7 +4681,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_raw_retrieve: {
+    api_lessons_script_raw_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -4645,7 +4702,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_speakers_update: {
+    api_lessons_script_speakers_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4670,7 +4727,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_times_update: {
+    api_lessons_script_times_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4695,7 +4752,7 @@ export interface operations {
             };
         };
     };
-    lessons_script_tracks_retrieve: {
+    api_lessons_script_tracks_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -4717,7 +4774,7 @@ export interface operations {
             };
         };
     };
-    lessons_second_reading_retrieve: {
+    api_lessons_second_reading_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -4738,7 +4795,7 @@ export interface operations {
             };
         };
     };
-    lessons_second_reading_create: {
+    api_lessons_second_reading_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4763,7 +4820,7 @@ export interface operations {
             };
         };
     };
-    lessons_segments_update: {
+    api_lessons_segments_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4788,7 +4845,7 @@ export interface operations {
             };
         };
     };
-    lessons_segments_create: {
+    api_lessons_segments_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4813,7 +4870,7 @@ export interface operations {
             };
         };
     };
-    lessons_undo_list: {
+    api_lessons_undo_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -4834,7 +4891,7 @@ export interface operations {
             };
         };
     };
-    lessons_undo_create: {
+    api_lessons_undo_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4859,7 +4916,7 @@ export interface operations {
             };
         };
     };
-    looks_create: {
+    api_looks_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4882,7 +4939,7 @@ export interface operations {
             };
         };
     };
-    materials_update: {
+    api_materials_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4907,7 +4964,7 @@ export interface operations {
             };
         };
     };
-    materials_create: {
+    api_materials_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -4928,7 +4985,7 @@ export interface operations {
             };
         };
     };
-    materials_destroy: {
+    api_materials_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -4948,7 +5005,7 @@ export interface operations {
             };
         };
     };
-    members_update: {
+    api_members_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -4969,7 +5026,7 @@ export interface operations {
             };
         };
     };
-    members_destroy: {
+    api_members_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -4990,7 +5047,7 @@ export interface operations {
             };
         };
     };
-    members_partial_update: {
+    api_members_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -5015,7 +5072,7 @@ export interface operations {
             };
         };
     };
-    members_held_destroy: {
+    api_members_held_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -5036,7 +5093,7 @@ export interface operations {
             };
         };
     };
-    overview_list: {
+    api_overview_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -5055,7 +5112,7 @@ export interface operations {
             };
         };
     };
-    segments_update: {
+    api_segments_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -5080,7 +5137,7 @@ export interface operations {
             };
         };
     };
-    segments_destroy: {
+    api_segments_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -5100,7 +5157,7 @@ export interface operations {
             };
         };
     };
-    segments_partial_update: {
+    api_segments_partial_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -5125,7 +5182,7 @@ export interface operations {
             };
         };
     };
-    session_retrieve: {
+    api_session_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -5144,7 +5201,7 @@ export interface operations {
             };
         };
     };
-    session_create: {
+    api_session_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5167,7 +5224,7 @@ export interface operations {
             };
         };
     };
-    session_destroy: {
+    api_session_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -5185,7 +5242,7 @@ export interface operations {
             };
         };
     };
-    session_demo_create: {
+    api_session_demo_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5204,7 +5261,7 @@ export interface operations {
             };
         };
     };
-    session_language_update: {
+    api_session_language_update: {
         parameters: {
             query?: never;
             header?: never;
@@ -5227,7 +5284,7 @@ export interface operations {
             };
         };
     };
-    sheets_create: {
+    api_sheets_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5250,7 +5307,7 @@ export interface operations {
             };
         };
     };
-    sheets_template_retrieve: {
+    api_sheets_template_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -5271,7 +5328,7 @@ export interface operations {
             };
         };
     };
-    study_retrieve: {
+    api_study_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -5292,7 +5349,7 @@ export interface operations {
             };
         };
     };
-    study_create: {
+    api_study_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5317,7 +5374,7 @@ export interface operations {
             };
         };
     };
-    study_destroy: {
+    api_study_destroy: {
         parameters: {
             query?: never;
             header?: never;
@@ -5337,7 +5394,7 @@ export interface operations {
             };
         };
     };
-    study_answers_create: {
+    api_study_answers_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5362,7 +5419,7 @@ export interface operations {
             };
         };
     };
-    study_clock_create: {
+    api_study_clock_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5387,7 +5444,7 @@ export interface operations {
             };
         };
     };
-    study_finished_create: {
+    api_study_finished_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5408,7 +5465,7 @@ export interface operations {
             };
         };
     };
-    study_played_create: {
+    api_study_played_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5432,7 +5489,7 @@ export interface operations {
             };
         };
     };
-    writers_retrieve: {
+    api_writers_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -5451,7 +5508,7 @@ export interface operations {
             };
         };
     };
-    writers_create: {
+    api_writers_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5474,7 +5531,7 @@ export interface operations {
             };
         };
     };
-    writers_wishes_create: {
+    api_writers_wishes_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5498,7 +5555,7 @@ export interface operations {
             };
         };
     };
-    writers_wishes_destroy: {
+    api_writers_wishes_destroy: {
         parameters: {
             query?: never;
             header?: never;

@@ -16,7 +16,7 @@ type Props = { assignment: Assignment; lesson: string; removed: (assignment: Ass
 export function Given({ assignment, lesson, removed }: Props) {
   const { t, i18n } = useTranslation();
   const [error, setError] = useState<unknown>(null);
-  const [copied, setCopied] = useState(false);
+  const [copied, setCopied] = useState<"link" | "frame" | null>(null);
   const [dialog, setDialog] = useState<"change" | "extend" | null>(null);
   const forget = useForgetAssignments(lesson);
   const a = assignment;
@@ -30,9 +30,9 @@ export function Given({ assignment, lesson, removed }: Props) {
       .then(forget)
       .catch(setError);
   const remove = () => api.POST("/api/assignments/{assignment_id}/removed/", path).then(() => removed(a), setError);
-  const copy = async () => {
-    await navigator.clipboard?.writeText(a.link).catch(() => undefined);
-    setCopied(true);
+  const copy = async (what: "link" | "frame") => {
+    await navigator.clipboard?.writeText(a[what]).catch(() => undefined);
+    setCopied(what);
   };
   const times = [
     t(`share.state.${a.state}`),
@@ -59,9 +59,11 @@ export function Given({ assignment, lesson, removed }: Props) {
           {t("share.code")} <b className="text-lg tracking-wider">{a.code}</b>
         </p>
         <div className="flex flex-wrap gap-1.5">
-          <Button small onClick={copy}>
-            {t(copied ? "share.copied" : "share.copy")}
-          </Button>
+          {(["link", "frame"] as const).map((what) => (
+            <Button key={what} small onClick={() => copy(what)} title={t(`share.copy.${what}Help`)}>
+              {t(copied === what ? "share.copied" : `share.copy.${what}`)}
+            </Button>
+          ))}
           <Link
             className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal"
             to={`/assignments/${a.id}/projector`}

@@ -121,7 +121,7 @@ function ShareForm({ desk }: { desk: Desk }) {
         </div>
       )}
       <Unseen items={mine} on={policy.with_unseen ?? false} change={(with_unseen) => put({ with_unseen })} />
-      <ToClasses chosen={classes} choose={setClasses} />
+      <ToClasses chosen={classes} choose={setClasses} put={put} />
       {classes.length === 0 && (
         <Field label={t("share.name")}>
           <input

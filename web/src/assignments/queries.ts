@@ -20,6 +20,16 @@ export function useAssignment(id: string) {
   });
 }
 
+/** The rules under which a class was last given something. */
+export function useLastRules(schoolClass: string | undefined) {
+  return useQuery({
+    queryKey: ["rules", schoolClass],
+    enabled: schoolClass !== undefined,
+    queryFn: async () =>
+      body(await api.GET("/api/classes/{class_id}/rules/", { params: { path: { class_id: schoolClass ?? "" } } })),
+  });
+}
+
 export function useForgetAssignments(lesson: string) {
   const queries = useQueryClient();
   return () => queries.invalidateQueries({ queryKey: ["assignments", lesson] });

@@ -26,6 +26,8 @@ const RULES: Rules = {
   offer_not_sure: true,
   shuffle: false,
   time_limits: true,
+  retry_share: 1,
+  wrong_share: 0,
 };
 
 /** The lesson as a student will see it, with a ruler to jump between pauses. Nothing of it is recorded. */
