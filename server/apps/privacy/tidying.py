@@ -13,6 +13,7 @@ from procrastinate.contrib.django import app
 
 from apps.accounts import audit, limits, links
 from apps.accounts.models import SignedIn
+from apps.classes.models import Member
 from apps.lessons import services as lessons
 from apps.lessons.models import ServiceAnswer
 from apps.privacy import erasing, exporting
@@ -52,6 +53,8 @@ def tidy() -> dict[str, int]:
         "audit": audit.forget_old(),
         "lessons": lessons.purge_older(now - REMOVED_KEPT),
         "service_answers": ServiceAnswer.objects.filter(made_at__lt=now - SERVICE_ANSWERS_KEPT).delete()[0],
+        # Whoever has answers stays with them until these go.
+        "members": Member.with_removed.filter(removed_at__lt=now - REMOVED_KEPT, studies=None).delete()[0],
         "students": erasing.erase_older(now - timedelta(days=settings.ANSWERS_KEPT_DAYS)),
     }
 

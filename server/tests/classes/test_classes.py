@@ -1,11 +1,15 @@
 """A teacher's classes: names pasted, changed, taken out and brought back; others' classes do not exist."""
 
+from datetime import timedelta
+
 import pytest
+from django.utils import timezone
 
 from apps.classes.models import Member, SchoolClass
 from apps.classes.services import add_members, make_class
 from apps.privacy.erasing import erase_account
 from apps.privacy.exporting import account_data
+from apps.privacy.tidying import tidy
 
 from ..conftest import posted, sent
 
@@ -91,6 +95,16 @@ def test_a_class_of_five_hundred_takes_a_few_queries(client, school_class, djang
         assert len(client.get(f"/api/classes/{school_class.id}/").json()["members"]) == 500
     with django_assert_max_num_queries(8):
         client.get("/api/classes/")
+
+
+def test_who_was_taken_out_goes_by_itself_after_a_while_but_for_who_has_answers(school_class, assignment) -> None:
+    ana, bo, cy = school_class.members.all()
+    assignment.students.create(member=bo, nickname="Bo Lind")
+    for gone, days in ((ana, 31), (bo, 31), (cy, 2)):
+        gone.remove()
+        Member.with_removed.filter(id=gone.id).update(removed_at=timezone.now() - timedelta(days=days))
+    assert tidy()["members"] == 1
+    assert list(Member.with_removed.values_list("name", flat=True)) == ["Bo Lind", "Cy Marr"]
 
 
 def test_an_account_takes_its_classes_along_and_hands_them_out(teacher, school_class) -> None:
