@@ -18,6 +18,7 @@ from escuela_core.items import Item
 from escuela_core.study import Mark, Policy, credit
 from escuela_core.study.progress import Standing
 
+NOT_RIGHT = ("wrong", "not_sure", "out_of_time")
 COOKIE = "escuela_member_"
 COOKIE_SECONDS = 60 * 60 * 24 * 300
 
@@ -89,6 +90,7 @@ def _row(
         "answered": sum(1 for i in items if i.id in last),
         "marks": _marks(items, last, policy) if speaks and last else None,
         "most": sum(i.marks for i in items),
+        "again": sum(1 for a in last.values() if a.outcome in NOT_RIGHT) if speaks else 0,
         "waiting": sum(1 for a in last.values() if a.outcome == "waiting" and a.share is None),
     }
 

@@ -197,7 +197,10 @@ class TakeNameIn(serializers.Serializer[object]):
 
 
 class GivenLessonOut(serializers.Serializer[object]):
-    """One lesson that a class was given, as it stands with one student; marks only once the policy speaks."""
+    """One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
+
+    ``again``: how many items were not right at last, whose words are worth hearing again.
+    """
 
     code = serializers.CharField()
     name = serializers.CharField()
@@ -211,6 +214,7 @@ class GivenLessonOut(serializers.Serializer[object]):
     answered = serializers.IntegerField()
     marks = serializers.FloatField(allow_null=True)
     most = serializers.FloatField()
+    again = serializers.IntegerField()
     waiting = serializers.IntegerField()
 
 

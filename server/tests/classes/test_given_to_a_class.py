@@ -105,9 +105,16 @@ def test_the_class_page_shows_what_is_to_do_and_leads_on_without_a_number(lesson
 def test_marks_stay_unsaid_while_the_policy_is_silent(teacher, lesson, school_class, ana) -> None:
     given = share(teacher, lesson, name="Quiet", policy={"feedback": "after_closing"}, school_class=school_class)
     device, _ = enter(given, ana)
-    answer(device, given, lesson, RIGHT)
+    answer(device, given, lesson, WRONG)
     [row] = device.get(f"/api/class/{school_class.code}/").json()["lessons"]
-    assert (row["answered"], row["marks"]) == (1, None)
+    assert (row["answered"], row["marks"], row["again"]) == (1, None, 0)
+
+
+def test_the_class_page_says_how_much_is_worth_hearing_again(given, lesson, school_class, ana) -> None:
+    device, _ = enter(given, ana)
+    answer(device, given, lesson, WRONG)
+    [row] = device.get(f"/api/class/{school_class.code}/").json()["lessons"]
+    assert (row["marks"], row["again"]) == (0.0, 1)
 
 
 def test_leaving_a_shared_device_leaves_every_lesson_of_the_class(given, school_class, ana) -> None:

@@ -1729,7 +1729,11 @@ export interface components {
             /** Format: email */
             email: string;
         };
-        /** @description One lesson that a class was given, as it stands with one student; marks only once the policy speaks. */
+        /**
+         * @description One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
+         *
+         *     ``again``: how many items were not right at last, whose words are worth hearing again.
+         */
         GivenLessonOut: {
             code: string;
             name: string;
@@ -1748,6 +1752,7 @@ export interface components {
             marks: number | null;
             /** Format: double */
             most: number;
+            again: number;
             waiting: number;
         };
         GivenOut: {

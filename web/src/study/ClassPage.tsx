@@ -95,6 +95,7 @@ function Row({ lesson }: { lesson: Lesson }) {
     l.state === "closed" ? t("study.closedShort") : "",
     l.due_at && l.state !== "closed" ? t(l.state === "late" ? "study.wasDue" : "study.due", { at: at(l.due_at) }) : "",
     t("study.answeredOf", { count: l.answered, all: l.item_count }),
+    l.again > 0 ? t("study.hearAgain", { count: l.again }) : "",
     l.waiting > 0 ? t("study.waitingFor", { count: l.waiting }) : "",
   ].filter(Boolean);
   return (
