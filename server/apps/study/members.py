@@ -13,7 +13,9 @@ from rest_framework.response import Response
 from apps.assignments.models import Assignment, Extension, frozen
 from apps.classes.models import Member, SchoolClass
 from apps.classes.selectors import names_of
+from apps.classes.services import take_name
 from apps.study.models import Answer, Student
+from config.client import address_of
 from escuela_core.items import Item
 from escuela_core.study import Mark, Policy, credit
 from escuela_core.study.progress import Standing
@@ -57,6 +59,21 @@ def entry_to(school_class: SchoolClass, me: Member | None, pin: str = "") -> dic
         "pin": pin,
         "names": [] if me else names_of(school_class),
     }
+
+
+def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any]) -> tuple[Member, dict[str, Any]]:
+    """The member a device says it belongs to, and what is told of that; the number only to who has just taken it."""
+    known = known_member(request, school_class)
+    wanted: UUID | None = given.get("member") or (known.id if known else None)
+    was_held = wanted is not None and school_class.filter(id=wanted, held=True).exists()
+    member = take_name(
+        school_class,
+        wanted,
+        given.get("pin", ""),
+        known=known is not None and known.id == wanted,
+        address=address_of(request),
+    )
+    return member, entry_to(school_class, member, "" if was_held else member.pin)
 
 
 def lessons_for(member: Member, now: datetime) -> list[dict[str, Any]]:

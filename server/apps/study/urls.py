@@ -1,9 +1,9 @@
 from django.urls import path
 
-from apps.study import views
+from apps.study import class_views, views
 
 urlpatterns = [
-    path("class/<str:code>/", views.ClassPageView.as_view()),
+    path("class/<str:code>/", class_views.ClassPageView.as_view()),
     path("study/<str:code>/", views.StudyView.as_view()),
     path("study/<str:code>/answers/", views.AnswersView.as_view()),
     path("study/<str:code>/clock/", views.ClockView.as_view()),

@@ -23,15 +23,12 @@ from apps.accounts import limits
 from apps.accounts.views import plain
 from apps.assignments.models import Assignment, frozen
 from apps.assignments.services import edition_content
-from apps.classes.models import Member, SchoolClass
-from apps.classes.services import take_name
 from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
 from apps.study import members, selectors, services
 from apps.study.models import Answer, Student
 from apps.study.serializers import (
     AnswerIn,
-    ClassPageOut,
     ClockIn,
     ClockOut,
     JoinIn,
@@ -40,7 +37,6 @@ from apps.study.serializers import (
     RehearsedIn,
     StudyLessonOut,
     StudyOut,
-    TakeNameIn,
 )
 from config.api import TeacherView, parsed
 from config.client import address_of
@@ -160,7 +156,7 @@ class StudyView(StudyAddress):
         if student is None:
             limits.count(limits.JOINS_FROM, address_of(request))
         if student is None and assignment.school_class is not None:
-            member, entry = named_in(request, assignment.school_class, given)
+            member, entry = members.named_in(request, assignment.school_class, given)
             student = services.join_as(assignment, member)
         student = student or services.join(
             assignment, given.get("nickname", ""), same_name=given.get("same_name", False)
@@ -188,65 +184,6 @@ class StudyView(StudyAddress):
         leave(response, assignment.code)
         if assignment.school_class is not None:
             members.forget(response, assignment.school_class)
-        return response
-
-
-def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any]) -> tuple[Member, dict[str, Any]]:
-    """The member a device says it belongs to, and what is told of that; the number only to who has just taken it."""
-    known = members.known_member(request, school_class)
-    wanted: UUID | None = given.get("member") or (known.id if known else None)
-    was_held = wanted is not None and school_class.members.filter(id=wanted, held=True).exists()
-    member = take_name(
-        school_class,
-        wanted,
-        given.get("pin", ""),
-        known=known is not None and known.id == wanted,
-        address=address_of(request),
-    )
-    return member, members.entry_to(school_class, member, "" if was_held else member.pin)
-
-
-class ClassPageView(StudyAddress):
-    """What a member of a class finds under the class's link."""
-
-    def school_class(self, code: str) -> SchoolClass:
-        limits.require(limits.WRONG_CODES_FROM, address_of(self.request))
-        found = SchoolClass.objects.filter(code=code.lower()).first()
-        if found is None:
-            limits.count(limits.WRONG_CODES_FROM, address_of(self.request))
-            raise Http404
-        return found
-
-    def page(self, member: Member | None, entry: dict[str, Any]) -> Response:
-        lessons = members.lessons_for(member, timezone.now()) if member else []
-        data = ClassPageOut({"entry": entry, "lessons": lessons}).data
-        return Response(data, headers={"Cache-Control": "no-store"})
-
-    @extend_schema(responses=ClassPageOut)
-    def get(self, request: Request, code: str) -> Response:
-        school_class = self.school_class(code)
-        me = members.known_member(request, school_class)
-        return self.page(me, members.entry_to(school_class, me))
-
-    @extend_schema(request=TakeNameIn, responses=ClassPageOut)
-    def post(self, request: Request, code: str) -> Response:
-        """Say who one is."""
-        school_class = self.school_class(code)
-        limits.count(limits.JOINS_FROM, address_of(request))
-        member, entry = named_in(request, school_class, parsed(TakeNameIn, request))
-        response = self.page(member, entry)
-        members.remember(response, request, member)
-        return response
-
-    @extend_schema(responses={204: None})
-    def delete(self, request: Request, code: str) -> Response:
-        """Leave a shared device, with every lesson of the class that is open on it."""
-        school_class = self.school_class(code)
-        response = Response(status=204)
-        members.forget(response, school_class)
-        for given in school_class.assignments.values_list("code", flat=True):
-            if {COOKIE + given, FRAMED + given} & request.COOKIES.keys():
-                leave(response, given)
         return response
 
 

@@ -46,32 +46,34 @@ export function Rules({ policy, put }: Part) {
   const { t } = useTranslation();
   return (
     <>
-      <Field label={t("share.attempts")}>
-        <input
-          className="field !w-20"
-          type="number"
-          min={1}
-          max={10}
-          value={policy.attempts}
-          onChange={(e) => put({ attempts: Math.min(10, Math.max(1, Number(e.target.value))) })}
-        />
-      </Field>
-      {(policy.attempts ?? 1) > 1 && (
+      <div className="flex flex-wrap gap-x-4">
+        <Field label={t("share.attempts")}>
+          <input
+            className="field !w-20"
+            type="number"
+            min={1}
+            max={10}
+            value={policy.attempts}
+            onChange={(e) => put({ attempts: Math.min(10, Math.max(1, Number(e.target.value))) })}
+          />
+        </Field>
+        {(policy.attempts ?? 1) > 1 && (
+          <Share
+            label={t("share.retry")}
+            value={policy.retry_share ?? 1}
+            choices={RETRY_SHARES}
+            name={(share) => t(share === 1 ? "share.retryAll" : "share.retryPart", { percent: 100 * share })}
+            put={(retry_share) => put({ retry_share })}
+          />
+        )}
         <Share
-          label={t("share.retry")}
-          value={policy.retry_share ?? 1}
-          choices={RETRY_SHARES}
-          name={(share) => t(share === 1 ? "share.retryAll" : "share.retryPart", { percent: 100 * share })}
-          put={(retry_share) => put({ retry_share })}
+          label={t("share.wrong")}
+          value={policy.wrong_share ?? 0}
+          choices={WRONG_SHARES}
+          name={(share) => t(share === 0 ? "share.wrongNothing" : "share.wrongCosts", { percent: -100 * share })}
+          put={(wrong_share) => put({ wrong_share })}
         />
-      )}
-      <Share
-        label={t("share.wrong")}
-        value={policy.wrong_share ?? 0}
-        choices={WRONG_SHARES}
-        name={(share) => t(share === 0 ? "share.wrongNothing" : "share.wrongCosts", { percent: -100 * share })}
-        put={(wrong_share) => put({ wrong_share })}
-      />
+      </div>
       <OneOf
         label={t("share.feedback")}
         value={policy.feedback ?? "at_once"}

@@ -1,0 +1,63 @@
+"""The page that a class's students find under its link."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import Http404
+from django.utils import timezone
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.accounts import limits
+from apps.classes.models import Member, SchoolClass
+from apps.study import members
+from apps.study.serializers import ClassPageOut, TakeNameIn
+from apps.study.views import COOKIE, FRAMED, StudyAddress, leave
+from config.api import parsed
+from config.client import address_of
+
+
+class ClassPageView(StudyAddress):
+    """What a member of a class finds under the class's link."""
+
+    def school_class(self, code: str) -> SchoolClass:
+        limits.require(limits.WRONG_CODES_FROM, address_of(self.request))
+        found = SchoolClass.objects.filter(code=code.lower()).first()
+        if found is None:
+            limits.count(limits.WRONG_CODES_FROM, address_of(self.request))
+            raise Http404
+        return found
+
+    def page(self, member: Member | None, entry: dict[str, Any]) -> Response:
+        lessons = members.lessons_for(member, timezone.now()) if member else []
+        data = ClassPageOut({"entry": entry, "lessons": lessons}).data
+        return Response(data, headers={"Cache-Control": "no-store"})
+
+    @extend_schema(responses=ClassPageOut)
+    def get(self, request: Request, code: str) -> Response:
+        school_class = self.school_class(code)
+        me = members.known_member(request, school_class)
+        return self.page(me, members.entry_to(school_class, me))
+
+    @extend_schema(request=TakeNameIn, responses=ClassPageOut)
+    def post(self, request: Request, code: str) -> Response:
+        """Say who one is."""
+        school_class = self.school_class(code)
+        limits.count(limits.JOINS_FROM, address_of(request))
+        member, entry = members.named_in(request, school_class, parsed(TakeNameIn, request))
+        response = self.page(member, entry)
+        members.remember(response, request, member)
+        return response
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, code: str) -> Response:
+        """Leave a shared device, with every lesson of the class that is open on it."""
+        school_class = self.school_class(code)
+        response = Response(status=204)
+        members.forget(response, school_class)
+        for given in school_class.assignments.values_list("code", flat=True):
+            if {COOKIE + given, FRAMED + given} & request.COOKIES.keys():
+                leave(response, given)
+        return response
