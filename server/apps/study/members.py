@@ -65,7 +65,7 @@ def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any])
     """The member a device says it belongs to, and what is told of that; the number only to who has just taken it."""
     known = known_member(request, school_class)
     wanted: UUID | None = given.get("member") or (known.id if known else None)
-    was_held = wanted is not None and school_class.filter(id=wanted, held=True).exists()
+    was_held = wanted is not None and school_class.members.filter(id=wanted, held=True).exists()
     member = take_name(
         school_class,
         wanted,
