@@ -14,6 +14,7 @@ import pytest
 
 from escuela_core.errors import EscuelaError
 from escuela_core.items.kinds.typed import same_answer
+from escuela_core.study.roster import read_roster
 from escuela_core.transcripts.reading import read_words
 from escuela_core.writing.pasting import paste
 
@@ -41,7 +42,17 @@ def typed(text: str) -> object:
     return same_answer(text, "six minutes and a half")
 
 
+def listed(text: str) -> object:
+    """As long as a line of a class's list may be, a hundred times over."""
+    return read_roster("\n".join([text[:900]] * (len(text) // 40)))
+
+
+def tabled(text: str) -> object:
+    return read_roster(f"Name,Group\n{text}")
+
+
 SHAPES = [
+    *((reader, piece) for reader in (listed, tabled) for piece in ("x", "a@", "\t", "1. ", "<a@b.", '"', "a,\n")),
     *(
         (reader, piece)
         for reader in (VTT, SRT, TTML, LISTING)

@@ -48,7 +48,7 @@ class ClassDetailOut(serializers.Serializer[object]):
 class NamesIn(serializers.Serializer[object]):
     """A pasted list, one name a line."""
 
-    text = serializers.CharField(max_length=60_000, trim_whitespace=False)
+    text = serializers.CharField(max_length=1_000_000, trim_whitespace=False)
 
 
 class RosterOut(serializers.Serializer[object]):

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
+import { FileField } from "../ui/FileField";
 import { ErrorNotice } from "../ui/Notice";
 import { acts, type Roster, type SchoolClass, useTakeClass } from "./queries";
 
@@ -26,6 +27,12 @@ export function AddNames({ known }: { known: SchoolClass }) {
       <Field label={t("classes.add")} help={t("classes.addHelp")}>
         <textarea dir="auto" rows={6} className="field" value={text} onChange={(e) => setText(e.target.value)} />
       </Field>
+      <FileField
+        label={t("classes.file")}
+        help={t("classes.fileHelp")}
+        accept=".csv,.txt,.tsv,text/plain,text/csv"
+        take={([file]) => file && decoded(file).then(setText, setError)}
+      />
       <Button type="submit" disabled={!text.trim()}>
         {t("classes.addDo")}
       </Button>
@@ -33,6 +40,16 @@ export function AddNames({ known }: { known: SchoolClass }) {
       {told && <Told told={told} />}
     </form>
   );
+}
+
+/** A text file in UTF-8 or, as older spreadsheets write it, in Windows-1252. */
+async function decoded(file: File): Promise<string> {
+  const bytes = await file.arrayBuffer();
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder("windows-1252").decode(bytes);
+  }
 }
 
 function Told({ told }: { told: Roster }) {
