@@ -44,7 +44,7 @@ def typed(text: str) -> object:
 
 def listed(text: str) -> object:
     """As long as a line of a class's list may be, a hundred times over."""
-    return read_roster("\n".join([text[:900]] * (len(text) // 40)))
+    return read_roster("\n".join([text[:290]] * (len(text) // 40)))
 
 
 def tabled(text: str) -> object:

@@ -10,9 +10,9 @@ from dataclasses import dataclass
 
 LONGEST_NAME, MOST_MEMBERS = 40, 500
 # So much of what is too long is told; a line longer than the other is no name, whatever it holds.
-SHOWN, LONGEST_LINE = 60, 1_000
+SHOWN, LONGEST_LINE = 60, 300
 _NUMBER = re.compile(r"^\s*(?:\d{1,3}\s*[.):]|[-–—*•])\s*")  # noqa: RUF001 (dashes that lists begin with)
-_ADDRESS = re.compile(r"<?\S+@\S+\.[^\s>]+>?")
+_ADDRESS = re.compile(r"<?[^\s@<>]+@[^\s@<>]+>?")
 # What heads a column, letters alone; in the order in which a name is written.
 _GIVEN = {"firstname", "givenname", "firstnames", "givennames", "nombre", "nombres", "nombredepila"}
 _FAMILY = {"lastname", "familyname", "surname", "surnames", "apellido", "apellidos"}
