@@ -79,7 +79,7 @@ def opened(link: str, *, most_bytes: int, patience_s: float = PATIENCE_S) -> Ite
                 continue
             _refuse(answer)
             length = answer.headers.get("Content-Length", "")
-            size = int(length) if length.isdigit() else None
+            size = int(length) if length.isdecimal() else None
             if size is not None and size > most_bytes:
                 raise _too_large(most_bytes)
             media_type = answer.headers.get_content_type()

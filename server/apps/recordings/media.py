@@ -201,7 +201,7 @@ def convert(
         assert process.stdout is not None
         for line in process.stdout:
             key, _, value = line.decode("ascii", "replace").strip().partition("=")
-            if key == "out_time_us" and value.isdigit():
+            if key == "out_time_us" and value.isdecimal():
                 progress(int(value) / 1000 / duration_ms)
     if process.returncode:
         half.unlink(missing_ok=True)

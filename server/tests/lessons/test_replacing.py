@@ -85,3 +85,9 @@ def test_what_no_item_may_hold_is_refused_and_nothing_changes(lesson, ask) -> No
         told = ask("s", grown, "items", whole_words=False, chosen=[r["id"] for r in rows])
     assert isinstance(told, list) or told["code"] == "item_shape"
     assert ask("s", grown, "nowhere")["code"] == "invalid"
+
+
+@pytest.mark.parametrize("chosen", [["²"], ["9" * 5_000], ["-1", "x", ""], ["٣"]])
+def test_what_names_no_sentence_and_no_item_changes_nothing(lesson, ask, chosen) -> None:
+    ask("chamber", "basin", chosen=chosen)
+    assert script_of(lesson) == list(WORDS)

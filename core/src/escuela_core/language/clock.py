@@ -70,10 +70,24 @@ def _on_the_clock(tokens: Sequence[Token], at: int) -> tuple[int, int, bool] | N
     """9:30, 9.30 before am or pm, "seven o'clock", "seven" before a part of the day."""
     word = word_at(tokens, at)
     hours, colon, minutes = word.partition(":")
-    if colon and hours.isdigit() and minutes.isdigit() and len(minutes) == 2 and int(hours) < 24 and int(minutes) < 60:
+    if (
+        colon
+        and hours.isdecimal()
+        and minutes.isdecimal()
+        and len(minutes) == 2
+        and int(hours) < 24
+        and int(minutes) < 60
+    ):
         return int(hours) * 60 + int(minutes), at + 1, True
     hours, dot, minutes = word.partition(".")
-    if dot and hours.isdigit() and len(minutes) == 2 and minutes.isdigit() and int(hours) < 24 and int(minutes) < 60:
+    if (
+        dot
+        and hours.isdecimal()
+        and len(minutes) == 2
+        and minutes.isdecimal()
+        and int(hours) < 24
+        and int(minutes) < 60
+    ):
         return int(hours) * 60 + int(minutes), at + 1, False
     hour = _hour(tokens, at)
     if hour is None:

@@ -11,6 +11,7 @@ from apps.lessons.history.services import changing
 from apps.lessons.items import services as items
 from apps.lessons.models import Item, Lesson
 from apps.lessons.script import services as script
+from config.api import whole_number
 from config.errors import SentenceError
 from escuela_core.items.texts import with_texts
 
@@ -59,7 +60,7 @@ def matches(lesson: Lesson, what: Replacing, where: Where) -> list[Match]:
 def replace(lesson: Lesson, what: Replacing, where: Where, chosen: Collection[str]) -> None:
     """Replace in the sentences or items named, as one change."""
     # Sentences are known by numbers, items by longer names.
-    named = [int(i) for i in chosen if i.isdigit()] or None
+    named = [number for i in chosen if (number := whole_number(i)) is not None] or None
     with changing(lesson, "replace", script=named):
         rows = {m.id: m for m in matches(lesson, what, where) if m.id in set(chosen)}
         for sentence in lesson.recording.sentences.filter(pk__in=[i for i in rows if i.isdigit()]):

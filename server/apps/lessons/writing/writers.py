@@ -100,7 +100,7 @@ def _asked(body: bytes) -> HTTPResponse:
             raise SentenceError("writer_refused", "The writing service refused the request.")
         if number == TRIES:
             break
-        time.sleep(min(LONGEST_WAIT_S, float(asked_wait) if asked_wait.isdigit() else wait_s))
+        time.sleep(min(LONGEST_WAIT_S, float(asked_wait) if asked_wait.isdecimal() else wait_s))
         wait_s *= 2
     if response.status == 429:
         raise SentenceError("writer_busy", "The writing service has too much to do; try again in a while.")
