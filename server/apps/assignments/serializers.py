@@ -36,7 +36,7 @@ class ShareIn(PolicyIn):
     school_class = serializers.UUIDField(required=False, default=None, allow_null=True)
 
 
-class LastRulesData(serializers.Serializer[object]):
+class RulesData(serializers.Serializer[object]):
     """The rules of an assignment without its dates."""
 
     attempts = serializers.IntegerField()
@@ -52,7 +52,7 @@ class LastRulesData(serializers.Serializer[object]):
 
 
 class LastRulesOut(serializers.Serializer[object]):
-    rules = LastRulesData(allow_null=True)
+    rules = RulesData(allow_null=True)
 
 
 class ExtensionIn(serializers.Serializer[object]):

@@ -6,10 +6,10 @@ from typing import get_args
 
 from rest_framework import serializers
 
+from apps.assignments.serializers import RulesData
 from apps.recordings.models import CaptionTrack
 from escuela_core.items import KINDS
 from escuela_core.study.marking import Outcome
-from escuela_core.study.policy import Feedback
 
 
 class SpanOut(serializers.Serializer[object]):
@@ -133,20 +133,10 @@ class StudentOut(serializers.Serializer[object]):
     watched = SpanOut(many=True)
 
 
-class RulesOut(serializers.Serializer[object]):
+class RulesOut(RulesData):
     opens_at = serializers.DateTimeField(allow_null=True)
     due_at = serializers.DateTimeField(allow_null=True)
     closes_at = serializers.DateTimeField(allow_null=True)
-    grace_min = serializers.IntegerField()
-    attempts = serializers.IntegerField()
-    feedback = serializers.ChoiceField(get_args(Feedback))
-    show_key = serializers.BooleanField()
-    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
-    offer_not_sure = serializers.BooleanField()
-    shuffle = serializers.BooleanField()
-    time_limits = serializers.BooleanField()
-    retry_share = serializers.FloatField()
-    wrong_share = serializers.FloatField()
 
 
 class NameOut(serializers.Serializer[object]):

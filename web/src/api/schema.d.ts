@@ -1949,23 +1949,8 @@ export interface components {
         LanguageInRequest: {
             language: components["schemas"]["LanguageEnum"];
         };
-        /** @description The rules of an assignment without its dates. */
-        LastRulesData: {
-            attempts: number;
-            feedback: components["schemas"]["FeedbackEnum"];
-            show_key: boolean;
-            skipping: components["schemas"]["SkippingEnum"];
-            offer_not_sure: boolean;
-            shuffle: boolean;
-            time_limits: boolean;
-            grace_min: number;
-            /** Format: double */
-            retry_share: number;
-            /** Format: double */
-            wrong_share: number;
-        };
         LastRulesOut: {
-            rules: components["schemas"]["LastRulesData"] | null;
+            rules: components["schemas"]["RulesData"] | null;
         };
         LeftOutOut: {
             /** Format: uuid */
@@ -2378,14 +2363,8 @@ export interface components {
             over: number;
             school_class: components["schemas"]["ClassDetailOut"];
         };
-        RulesOut: {
-            /** Format: date-time */
-            opens_at: string | null;
-            /** Format: date-time */
-            due_at: string | null;
-            /** Format: date-time */
-            closes_at: string | null;
-            grace_min: number;
+        /** @description The rules of an assignment without its dates. */
+        RulesData: {
             attempts: number;
             feedback: components["schemas"]["FeedbackEnum"];
             show_key: boolean;
@@ -2393,10 +2372,32 @@ export interface components {
             offer_not_sure: boolean;
             shuffle: boolean;
             time_limits: boolean;
+            grace_min: number;
             /** Format: double */
             retry_share: number;
             /** Format: double */
             wrong_share: number;
+        };
+        /** @description The rules of an assignment without its dates. */
+        RulesOut: {
+            attempts: number;
+            feedback: components["schemas"]["FeedbackEnum"];
+            show_key: boolean;
+            skipping: components["schemas"]["SkippingEnum"];
+            offer_not_sure: boolean;
+            shuffle: boolean;
+            time_limits: boolean;
+            grace_min: number;
+            /** Format: double */
+            retry_share: number;
+            /** Format: double */
+            wrong_share: number;
+            /** Format: date-time */
+            opens_at: string | null;
+            /** Format: date-time */
+            due_at: string | null;
+            /** Format: date-time */
+            closes_at: string | null;
         };
         /** @enum {string} */
         ScriptByEnum: "person" | "machine" | "recognised";
