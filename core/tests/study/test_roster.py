@@ -16,6 +16,8 @@ from escuela_core.study.roster import LONGEST_NAME, MOST_MEMBERS, read_roster
         ('Last name,First name,Group\n"Ruiz, de",Ana,3 B\nLind,Bo,3 B\n', ("Ana Ruiz, de", "Bo Lind")),
         ("\ufeffApellidos;Nombre;Correo\nRuiz;Ana;a@school.example\n", ("Ana Ruiz",)),
         ("Ruiz, Ana\nLind, Bo\n", ("Ruiz, Ana", "Lind, Bo")),
+        ("Student 1\nStudent 2\n", ("Student 1", "Student 2")),
+        ("Students:\nAna Ruiz\n", ("Ana Ruiz",)),
         ("李雷\nعمر\nÑandú Öz\n", ("李雷", "عمر", "Ñandú Öz")),
         ("", ()),
     ],

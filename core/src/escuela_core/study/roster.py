@@ -109,7 +109,7 @@ class _Columns:
 
 def _columns(cells: Sequence[str]) -> _Columns | None:
     """None where the cells head no columns of names."""
-    heads = [re.sub(r"[^a-zñáéíóú]", "", c.casefold()) for c in cells]
+    heads = [re.sub(r"[\W_]", "", c.casefold()) for c in cells]
     family = next((n for n, h in enumerate(heads) if h in _FAMILY), -1)
     given = next((n for n, h in enumerate(heads) if h in _GIVEN), -1)
     whole = next((n for n, h in enumerate(heads) if h in _WHOLE), -1)
