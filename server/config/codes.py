@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import secrets
 
+import segno
+
 # Letters and digits that are not mistaken for one another when read off a projector.
 CODE_LETTERS = "abcdefghjkmnpqrstuvwxyz23456789"
 CODE_LENGTH, PIN_LENGTH = 7, 6
@@ -12,6 +14,11 @@ CODE_LENGTH, PIN_LENGTH = 7, 6
 def new_code() -> str:
     """The code of a link."""
     return "".join(secrets.choice(CODE_LETTERS) for _ in range(CODE_LENGTH))
+
+
+def qr_of(link: str) -> str:
+    """``link`` as a QR code: the address of an SVG that holds itself."""
+    return segno.make(link, error="m").svg_data_uri(scale=8, border=2, dark="#1F2A37")
 
 
 def new_pin() -> str:

@@ -5,6 +5,9 @@ from __future__ import annotations
 import re
 import unicodedata
 
+from config.errors import SentenceError
+from escuela_core.study.roster import LONGEST_NAME
+
 # Joiners that scripts and emoji need; every other mark without a form of its own turns letters round or hides.
 _JOINERS = "\u200c\u200d"
 # Letters by their category that are blank all the same.
@@ -24,6 +27,16 @@ def plain_name(name: str) -> str:
 
 def shows_something(name: str) -> bool:
     return any(unicodedata.category(c)[0] in "LNS" for c in name)
+
+
+def named(given: str) -> str:
+    """The name of a student as it is kept, in any script. Raises ``nickname_empty`` or ``nickname_long``."""
+    name = plain_name(given)
+    if not shows_something(name):
+        raise SentenceError("nickname_empty", "Choose a name that the class will know you by.")
+    if len(name) > LONGEST_NAME:
+        raise SentenceError("nickname_long", f"A name may have up to {LONGEST_NAME} letters.", longest=LONGEST_NAME)
+    return name
 
 
 def without_links(name: str) -> str:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from uuid import UUID
 
-import segno
 from django.db.models import Count
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -19,6 +18,7 @@ from apps.assignments.serializers import AssignmentOut, ExtensionIn, LastRulesOu
 from apps.classes.selectors import class_of, member_of
 from apps.lessons.selectors import lesson_of
 from config.api import TeacherView, parsed
+from config.codes import qr_of
 
 
 class AssignmentView(TeacherView):
@@ -31,7 +31,7 @@ class AssignmentView(TeacherView):
         link = f"{self.request.scheme}://{self.request.get_host()}/s/{assignment.code}"
         assignment.link = link  # type: ignore[attr-defined]
         assignment.frame = frame(link, str(assignment.edition.content["title"]))  # type: ignore[attr-defined]
-        assignment.qr_svg = segno.make(link, error="m").svg_data_uri(scale=8, border=2, dark="#1F2A37")  # type: ignore[attr-defined]
+        assignment.qr_svg = qr_of(link)  # type: ignore[attr-defined]
         return dict(AssignmentOut(assignment, context={"now": timezone.now()}).data)
 
 

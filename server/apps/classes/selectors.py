@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db.models import Count, Prefetch, Q, QuerySet
+from django.db.models import Count, Q, QuerySet
 from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
@@ -18,9 +18,8 @@ def classes_of(owner: User) -> QuerySet[SchoolClass]:
 
 
 def class_of(owner: User, class_id: UUID) -> SchoolClass:
-    """The teacher's own class with its members; others' do not exist (404). Two queries."""
-    members = Prefetch("members", Member.objects.all(), to_attr="there")
-    return get_object_or_404(SchoolClass.objects.prefetch_related(members), id=class_id, owner=owner)
+    """The teacher's own class; others' do not exist (404)."""
+    return get_object_or_404(SchoolClass, id=class_id, owner=owner)
 
 
 def member_of(owner: User, member_id: UUID, *, removed: bool = False) -> Member:

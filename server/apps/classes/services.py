@@ -13,8 +13,8 @@ from apps.accounts.models import User
 from apps.classes.models import Member, SchoolClass
 from config.codes import new_pin
 from config.errors import SentenceError
-from config.names import plain_name, shows_something
-from escuela_core.study.roster import LONGEST_NAME, Roster, read_roster
+from config.names import named, plain_name, shows_something
+from escuela_core.study.roster import Roster, read_roster
 
 
 def make_class(owner: User, name: str) -> SchoolClass:
@@ -54,7 +54,7 @@ def change_member(
 ) -> Member:
     """Rename a student, or allow more from now on. Raises ``name_taken``, ``nickname_empty`` and AllowanceError."""
     if name is not None:
-        member.name = member_name(name)
+        member.name = named(name)
         if member.school_class.members.filter(name__iexact=member.name).exclude(id=member.id).exists():
             raise SentenceError("name_taken", f"“{member.name}” is in this class already.", name=member.name)
     member.extra_tries = member.extra_tries if extra_tries is None else extra_tries
@@ -62,15 +62,6 @@ def change_member(
     member.allowance()
     member.save()
     return member
-
-
-def member_name(name: str) -> str:
-    plain = plain_name(name)
-    if not shows_something(plain):
-        raise SentenceError("nickname_empty", "Choose a name that the class will know you by.")
-    if len(plain) > LONGEST_NAME:
-        raise SentenceError("nickname_long", f"A name may have up to {LONGEST_NAME} letters.", longest=LONGEST_NAME)
-    return plain
 
 
 def let_go(member: Member) -> Member:

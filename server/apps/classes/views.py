@@ -5,15 +5,14 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-import segno
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.classes import selectors, services
-from apps.classes.models import SchoolClass
 from apps.classes.serializers import ClassDetailOut, ClassIn, ClassOut, MemberIn, NamesIn, RosterOut
 from config.api import TeacherView, parsed
+from config.codes import qr_of
 
 
 class ClassView(TeacherView):
@@ -27,16 +26,13 @@ class ClassView(TeacherView):
             "name": found.name,
             "code": found.code,
             "link": link,
-            "qr": segno.make(link, error="m").svg_data_uri(scale=8, border=2, dark="#1F2A37"),
+            "qr": qr_of(link),
             "archived": found.archived_at is not None,
-            "members": found.there,  # type: ignore[attr-defined]
+            "members": found.members.all(),
         }
 
     def shown(self, class_id: UUID, status: int = 200) -> Response:
         return Response(ClassDetailOut(self.detail(class_id)).data, status=status)
-
-    def mine(self, class_id: UUID) -> SchoolClass:
-        return selectors.class_of(self.teacher, class_id)
 
 
 class ClassesView(ClassView):
@@ -58,7 +54,7 @@ class OneClassView(ClassView):
     @extend_schema(request=ClassIn, responses=ClassDetailOut)
     def patch(self, request: Request, class_id: UUID) -> Response:
         """Name it otherwise, or put it away."""
-        services.change_class(self.mine(class_id), **parsed(ClassIn, request))
+        services.change_class(selectors.class_of(self.teacher, class_id), **parsed(ClassIn, request))
         return self.shown(class_id)
 
 
@@ -66,7 +62,7 @@ class MembersView(ClassView):
     @extend_schema(request=NamesIn, responses=RosterOut)
     def post(self, request: Request, class_id: UUID) -> Response:
         """Take in pasted names."""
-        roster = services.add_members(self.mine(class_id), parsed(NamesIn, request)["text"])
+        roster = services.add_members(selectors.class_of(self.teacher, class_id), parsed(NamesIn, request)["text"])
         told = {
             "added": len(roster.names),
             "doubled": roster.doubled,

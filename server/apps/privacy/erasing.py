@@ -18,7 +18,7 @@ from apps.lessons.models import Lesson
 from apps.privacy import exporting
 from apps.recordings.models import MediaPass, Recording
 from apps.study.models import Answer, Student
-from apps.study.services import named
+from config.names import named
 
 
 @transaction.atomic

@@ -14,7 +14,7 @@ from apps.accounts import limits
 from apps.classes.models import Member, SchoolClass
 from apps.study import members
 from apps.study.serializers import ClassPageOut, TakeNameIn
-from apps.study.views import COOKIE, FRAMED, StudyAddress, leave
+from apps.study.views import StudyAddress, leave_class
 from config.api import parsed
 from config.client import address_of
 
@@ -56,8 +56,5 @@ class ClassPageView(StudyAddress):
         """Leave a shared device, with every lesson of the class that is open on it."""
         school_class = self.school_class(code)
         response = Response(status=204)
-        members.forget(response, school_class)
-        for given in school_class.assignments.values_list("code", flat=True):
-            if {COOKIE + given, FRAMED + given} & request.COOKIES.keys():
-                leave(response, given)
+        leave_class(request, response, school_class)
         return response

@@ -14,10 +14,9 @@ from apps.assignments.models import Assignment, Extension, frozen
 from apps.classes.models import Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.classes.services import take_name
-from apps.study.models import Answer, Student
+from apps.study.models import Student
 from config.client import address_of
-from escuela_core.items import Item
-from escuela_core.study import Mark, Policy, credit
+from escuela_core.results.sheet import Try, cell, earned
 from escuela_core.study.progress import Standing
 
 NOT_RIGHT = ("wrong", "not_sure", "out_of_time")
@@ -91,9 +90,13 @@ def _row(
     edition = frozen(assignment.edition_id)
     items = [i for i in edition.items if i.is_marked]
     finished = study is not None and study.finished_at is not None
-    last = {str(a.item_id): a for a in study.answers.all()} if study else {}
+    tries: dict[str, list[Try]] = {}
+    for given in study.answers.all() if study else ():
+        tries.setdefault(str(given.item_id), []).append(Try(given.outcome, given.share))  # type: ignore[arg-type]
+    cells = [cell(i, tries.get(i.id, []), 0, policy) for i in items]
+    answered = sum(1 for c in cells if c.tries)
     speaks = Standing.at(policy, now, finished=finished).speaks
-    done = finished or (bool(items) and all(i.id in last for i in items))
+    done = finished or (bool(items) and answered == len(items))
     return {
         "code": assignment.code,
         "name": assignment.name,
@@ -104,15 +107,9 @@ def _row(
         "due_at": policy.due_at,
         "closes_at": policy.closes_at,
         "item_count": len(items),
-        "answered": sum(1 for i in items if i.id in last),
-        "marks": _marks(items, last, policy) if speaks and last else None,
+        "answered": answered,
+        "marks": round(earned(items, cells), 2) if speaks and answered else None,
         "most": sum(i.marks for i in items),
-        "again": sum(1 for a in last.values() if a.outcome in NOT_RIGHT) if speaks else 0,
-        "waiting": sum(1 for a in last.values() if a.outcome == "waiting" and a.share is None),
+        "again": sum(1 for c in cells if c.state in NOT_RIGHT) if speaks else 0,
+        "waiting": sum(1 for c in cells if c.state == "waiting"),
     }
-
-
-def _marks(items: list[Item], last: dict[str, Answer], policy: Policy) -> float:
-    given = [(i, last[i.id]) for i in items if i.id in last]
-    worth = ((i, credit(Mark(a.outcome, a.share), a.number, policy) or 0.0) for i, a in given)  # type: ignore[arg-type]
-    return round(max(0.0, sum(i.marks * share for i, share in worth)), 2)

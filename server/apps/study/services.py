@@ -14,7 +14,7 @@ from apps.assignments.models import Assignment, Edition, frozen
 from apps.classes.models import Member
 from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
-from config.names import plain_name, shows_something
+from config.names import named
 from escuela_core.items import Item
 from escuela_core.results.watching import Stretch as Played
 from escuela_core.results.watching import had_time_for
@@ -32,7 +32,6 @@ from escuela_core.study.progress import (
 from escuela_core.study.timed import ClockNotStartedError, is_over, left_ms, longest_rest_ms
 from escuela_core.timeline import Span, merged
 
-LONGEST_NICKNAME = 40
 SEEN_TO_WITHIN = timedelta(seconds=10)
 
 
@@ -69,18 +68,6 @@ def join_as(assignment: Assignment, member: Member) -> Student:
     # Two presses at once begin it once.
     student, _ = Student.objects.get_or_create(assignment=assignment, member=member, defaults={"nickname": member.name})
     return student
-
-
-def named(nickname: str) -> str:
-    """A nickname as it is kept. Raises ``nickname_empty`` or ``nickname_long``."""
-    name = plain_name(nickname)
-    if not shows_something(name):
-        raise SentenceError("nickname_empty", "Choose a name that the class will know you by.")
-    if len(name) > LONGEST_NICKNAME:
-        raise SentenceError(
-            "nickname_long", f"A name may have up to {LONGEST_NICKNAME} letters.", longest=LONGEST_NICKNAME
-        )
-    return name
 
 
 @transaction.atomic

@@ -23,6 +23,7 @@ from apps.accounts import limits
 from apps.accounts.views import plain
 from apps.assignments.models import Assignment, frozen
 from apps.assignments.services import edition_content
+from apps.classes.models import SchoolClass
 from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
 from apps.study import members, selectors, services
@@ -183,7 +184,7 @@ class StudyView(StudyAddress):
         assignment = self.assignment(code)
         leave(response, assignment.code)
         if assignment.school_class is not None:
-            members.forget(response, assignment.school_class)
+            leave_class(request, response, assignment.school_class)
         return response
 
 
@@ -191,6 +192,14 @@ def leave(response: Response, code: str) -> None:
     """The device knows the student of this assignment no more."""
     response.delete_cookie(COOKIE + code, samesite="Lax")
     set_framed_cookie(response, FRAMED + code, "", 0)
+
+
+def leave_class(request: Request, response: Response, school_class: SchoolClass) -> None:
+    """The device knows the member no more, in no lesson of the class: the next one here is somebody else."""
+    members.forget(response, school_class)
+    for code in school_class.assignments.values_list("code", flat=True):
+        if {COOKIE + code, FRAMED + code} & request.COOKIES.keys():
+            leave(response, code)
 
 
 class AnswersView(StudyAddress):

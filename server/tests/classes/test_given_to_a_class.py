@@ -124,6 +124,18 @@ def test_leaving_a_shared_device_leaves_every_lesson_of_the_class(given, school_
     assert device.get(f"/api/class/{school_class.code}/").json()["entry"]["me"] is None
 
 
+def test_leaving_one_lesson_on_a_shared_device_leaves_the_others_of_the_class_too(
+    teacher, lesson, given, school_class, ana
+) -> None:
+    other = share(teacher, lesson, name="Again", policy={}, school_class=school_class)
+    device, _ = enter(given, ana)
+    enter(other, ana, device=device)
+    device.delete(f"/api/study/{given.code}/")
+    for code in (given.code, other.code):
+        found = device.get(f"/api/study/{code}/").json()
+        assert (found["student"], found["entry"]["me"]) == (None, None)
+
+
 def test_who_was_taken_out_is_not_there_any_more_and_their_answers_stay(given, lesson, ana) -> None:
     device, _ = enter(given, ana)
     answer(device, given, lesson, RIGHT)

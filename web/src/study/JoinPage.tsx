@@ -34,8 +34,8 @@ export function JoinPage(props: {
       {study.state === "not_yet" && <p role="status">{t("study.notYet", { at: opensAt })}</p>}
       {study.state === "closed" && <p role="status">{t("study.closed")}</p>}
       {study.state === "late" && <p className="mb-3 border-l-4 border-amber pl-3">{t("study.late")}</p>}
-      {/* Who has begun, or has more time, may come in while it is closed to the others. */}
       {entry && <p className="mb-3 font-semibold">{entry.class_name}</p>}
+      {/* Who has begun, or has more time, may come in while it is closed to the others. */}
       {entry && study.state !== "not_yet" && <EntryForm entry={entry} take={take} leave={leave} />}
       {!entry && isOpen && <NicknameForm {...props} />}
     </Front>

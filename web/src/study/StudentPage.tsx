@@ -23,7 +23,7 @@ export function StudentPage({ code }: { code: string }) {
   const joined = (into: Study) => {
     if (into.student) stay(into.student.id);
     if (into.entry) hereIn.stay(into.entry);
-    keepToken(code, into.token);
+    keepToken(code, into.token, into.entry !== null);
     setStudy(into);
   };
   // Whom the class's own page knows in this tab is not asked again.

@@ -6,8 +6,10 @@ const HEADER = "Escuela-Student";
 
 const key = (code: string) => `escuela.token.${code}`;
 
-export function keepToken(code: string, token: string): void {
-  if (token) onDevice.set(key(code), token);
+/** ``shared``: a device that knows a class has its cookies alone, which end together when somebody leaves it; only in
+ * a frame, which may have none, it needs this. */
+export function keepToken(code: string, token: string, shared = false): void {
+  if (token && !(shared && window.parent === window)) onDevice.set(key(code), token);
   else onDevice.remove(key(code));
 }
 
