@@ -79,7 +79,7 @@ class Stack:
             "--workers",
             "1",
             "--blocking-threads",
-            os.environ.get("E2E_THREADS", "64"),
+            os.environ.get("E2E_THREADS", "256"),
             "--workers-kill-timeout",
             "3",
         ]

@@ -17,6 +17,7 @@ Action = Literal[
     "closed",
     "opened",
     "extended",
+    "played_in_room",
     "marked",
     "exported",
     "renamed_student",

@@ -203,7 +203,7 @@ def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
         "kind": item.kind,
         "prompt": item.asked,
         "marks": item.marks,
-        "options": _options(item, firsts),
+        "options": options_of(item, firsts),
         "answers": [_answer(s, a, item) for s, answers in given for a in answers[-1:]],
         "waiting": sum(1 for _, answers in given if answers[-1].outcome == "waiting" and answers[-1].marked_at is None),
         "model_answer": getattr(item, "model_answer", ""),
@@ -211,15 +211,15 @@ def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
     }
 
 
-def _options(item: Item, firsts: list[Answer]) -> list[dict[str, Any]]:
-    """What was answered first, how often; "not sure" at the end. Nothing for what waits to be read."""
+def options_of(item: Item, answers: list[Answer]) -> list[dict[str, Any]]:
+    """What ``answers``, one a student, come to, how often; "not sure" at the end. Nothing for what waits to be read."""
     if item.waits:
         return []
     counts: Counter[str] = Counter()
-    for answer in firsts:
+    for answer in answers:
         counts.update(_words(item, answer.response))
     given = [w for w, _ in counts.most_common(MOST_GIVEN) if w != "?"]
-    taken = (w for a in firsts if a.outcome == "right" for w in _words(item, a.response))
+    taken = (w for a in answers if a.outcome == "right" for w in _words(item, a.response))
     right = {*item.said_right, *taken}
     known = item.choosable or (sorted(given) if item.said_right else given)
     return [{"text": t, "count": counts[t], "correct": t in right} for t in known] + (

@@ -5,6 +5,8 @@ from __future__ import annotations
 from rest_framework import serializers
 
 from apps.lessons.items.serializers import CriterionData
+from apps.study.serializers import KeyOut, QuestionOut, StudyLessonOut, StudySentenceOut
+from escuela_core.study.room import PHASES, STEPS
 
 STATES = ("not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read")
 
@@ -143,3 +145,40 @@ class OverviewOut(serializers.Serializer[object]):
 class MarkIn(serializers.Serializer[object]):
     marks = serializers.FloatField(min_value=0)
     comment = serializers.CharField(max_length=2000, required=False, allow_blank=True, default="")
+
+
+class RoomIn(serializers.Serializer[object]):
+    """A step of the room, taken after ``version``; ``here`` only says where the recording stands."""
+
+    step = serializers.ChoiceField((*STEPS, "here"))
+    version = serializers.IntegerField(min_value=0)
+    at_ms = serializers.IntegerField(min_value=0, max_value=10**9, required=False, allow_null=True, default=None)
+    item = serializers.UUIDField(required=False, allow_null=True, default=None)
+
+
+class RoomOut(serializers.Serializer[object]):
+    """The room as it stands: ``here`` students, of whom ``answered`` have; what they gave, and the key, once shown."""
+
+    runs = serializers.BooleanField()
+    version = serializers.IntegerField()
+    phase = serializers.ChoiceField(PHASES)
+    told = serializers.ListField(child=serializers.UUIDField())
+    at_ms = serializers.IntegerField()
+    here = serializers.IntegerField()
+    answered = serializers.IntegerField()
+    question = QuestionOut(allow_null=True)
+    spread = OptionCountOut(many=True)
+    key = KeyOut(allow_null=True)
+    sentences = StudySentenceOut(many=True)
+
+
+class ScreenOut(serializers.Serializer[object]):
+    name = serializers.CharField()
+    lesson_id = serializers.UUIDField(allow_null=True)
+    lesson = StudyLessonOut()
+    room = RoomOut()
+    code = serializers.CharField()
+    link = serializers.CharField()
+    qr = serializers.CharField()
+    remote = serializers.CharField()
+    remote_qr = serializers.CharField()

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from apps.results import views
+from apps.results import room_views, views
 
 urlpatterns = [
     path("overview/", views.OverviewView.as_view()),
@@ -10,4 +10,6 @@ urlpatterns = [
     path("assignments/<uuid:assignment_id>/items/<uuid:item_id>/", views.ItemResultView.as_view()),
     path("assignments/<uuid:assignment_id>/students/<uuid:student_id>/", views.StudentResultView.as_view()),
     path("answers/<uuid:answer_id>/mark/", views.AnswerMarkView.as_view()),
+    path("assignments/<uuid:assignment_id>/room/", room_views.ScreenView.as_view()),
+    path("assignments/<uuid:assignment_id>/room/events/", room_views.ScreenEventsView.as_view()),
 ]

@@ -32,6 +32,8 @@ class Student(models.Model):
     finished_at = models.DateTimeField(null=True)
     # The items whose key has been let out to this student: their answers to them are final.
     shown = ArrayField(models.UUIDField(), default=list)
+    # When they were last heard of while the lesson was played in the room.
+    room_at = models.DateTimeField(null=True)
     # Their device reported more played than there was time for.
     over_reported = models.BooleanField(default=False)
 

@@ -138,14 +138,13 @@ def progress(
         "item": item.id,
         "done": is_done(item, tried, standing),
         "tries_left": tries_left(item, tried, standing),
-        "answers": [_told(a, item, order, standing) for a in answers],
+        "answers": [_told(a, item, order, standing, speaks=standing.speaks_of(item, tried)) for a in answers],
         "key": key,
     }
 
 
-def _told(answer: Answer, item: Item, order: Sequence[int], standing: Standing) -> dict[str, Any]:
-    """One try; what it earned only once the policy speaks."""
-    speaks = standing.speaks
+def _told(answer: Answer, item: Item, order: Sequence[int], standing: Standing, *, speaks: bool) -> dict[str, Any]:
+    """One try; what it earned only where that is told now."""
     worth = credit(Mark(answer.outcome, answer.share), answer.number or 1, standing.policy)  # type: ignore[arg-type]
     outcome = answer.outcome if speaks or answer.outcome in KNOWN_ANYWAY else "taken"
     return {

@@ -10,6 +10,7 @@ from apps.assignments.serializers import RulesData
 from apps.recordings.models import CaptionTrack
 from escuela_core.items import KINDS
 from escuela_core.study.marking import Outcome
+from escuela_core.study.room import PHASES
 
 
 class SpanOut(serializers.Serializer[object]):
@@ -159,6 +160,9 @@ class EntryOut(serializers.Serializer[object]):
 
 
 class StudyOut(serializers.Serializer[object]):
+    """``in_room``: it is being played in the room now; the lesson comes by itself after that."""
+
+    in_room = serializers.BooleanField()
     entry = EntryOut(allow_null=True)
     title = serializers.CharField()
     item_count = serializers.IntegerField()
@@ -211,6 +215,25 @@ class GivenLessonOut(serializers.Serializer[object]):
 class ClassPageOut(serializers.Serializer[object]):
     entry = EntryOut()
     lessons = GivenLessonOut(many=True)
+
+
+class InRoomOut(serializers.Serializer[object]):
+    """What a student in the room has before them; the question while one is asked, or what came of it.
+
+    ``runs``: whether it is still played there; ``takes``: whether an answer counts now; ``sentences``: those that
+    settle it, once that is told.
+    """
+
+    runs = serializers.BooleanField()
+    phase = serializers.ChoiceField(PHASES)
+    takes = serializers.BooleanField()
+    title = serializers.CharField()
+    language = serializers.CharField()
+    number = serializers.IntegerField()
+    item_count = serializers.IntegerField()
+    question = QuestionOut(allow_null=True)
+    progress = ProgressOut(allow_null=True)
+    sentences = StudySentenceOut(many=True)
 
 
 class AnswerIn(serializers.Serializer[object]):

@@ -12,6 +12,8 @@ from django.utils import timezone
 
 from apps.assignments.models import Assignment, Edition, frozen
 from apps.classes.models import Member
+from apps.room import events
+from apps.room.models import room_of
 from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
 from config.names import named
@@ -81,7 +83,7 @@ def answer(
     An answer that ``waited`` on its device counts at the time it was given, within the assignment's grace. Raises
     NotJoinedError where nobody is found.
     """
-    student = who.select_related("assignment", "member").select_for_update(of=("self",)).first()
+    student = who.select_related("assignment__room", "member").select_for_update(of=("self",)).first()
     if student is None:
         raise NotJoinedError
     mine = Q(student=student, item_id=item_id)
@@ -98,7 +100,10 @@ def answer(
     now = timezone.now()
     policy = student.policy()
     counts_at = policy.counts_at(now, waited)
-    standing = Standing.at(policy, counts_at, finished=student.finished_at is not None)
+    room = room_of(student.assignment, now)
+    standing = Standing.at(
+        policy, counts_at, finished=student.finished_at is not None, room=room.core() if room else None
+    )
     tried = Tried(tuple(a.outcome for a in before), item_id in student.shown)  # type: ignore[misc]
     unseen_ms = 0 if policy.skipping == "freely" else unseen_before(item, watched(student), edition.stretches)
     may_answer(item, tried, standing, unseen_ms, not_sure=not_sure)
@@ -115,6 +120,10 @@ def answer(
         late=standing.state == "late",
         given_at=counts_at if counts_at < now else None,
     )
+    if room is not None:
+        student.room_at = now
+        student.save(update_fields=["room_at"])
+        events.answered(room)
     now_tried = Tried((*tried.outcomes, result.outcome), tried.key_shown)
     _note(student, now, keyed=item_id if shows_key(item, now_tried, standing_of(student, now)) else None)
     return student, [*before, taken]
@@ -122,7 +131,7 @@ def answer(
 
 def _marked(student: Student, item: Item, written: dict[str, Any], now: datetime) -> Mark:
     """The mark of an answer that arrives ``now``; a timed item's clock is stopped. Raises ClockNotStartedError."""
-    if item.time_limit_s is not None and student.assignment.time_limits:
+    if item.time_limit_s is not None and student.assignment.time_limits and not room_of(student.assignment, now):
         clock = student.clocks.filter(item_id=item.id).first()
         if clock is None:
             raise ClockNotStartedError
@@ -134,13 +143,23 @@ def _marked(student: Student, item: Item, written: dict[str, Any], now: datetime
 
 
 def ordering_of(student: Student) -> Ordering:
-    """The order in which a student sees what items offer."""
+    """The order in which a student sees what items offer; in the room it is that of the screen."""
     assignment = student.assignment
+    if room_of(assignment, timezone.now()):
+        return ordering_in_room(assignment)
     return Ordering(frozen(assignment.edition_id).secret, str(student.id), assignment.shuffle)
 
 
+def ordering_in_room(assignment: Assignment) -> Ordering:
+    """The order in which the screen and every phone show what items offer."""
+    return Ordering(frozen(assignment.edition_id).secret, f"room of {assignment.id}")
+
+
 def standing_of(student: Student, now: datetime) -> Standing:
-    return Standing.at(student.policy(), now, finished=student.finished_at is not None)
+    room = room_of(student.assignment, now)
+    return Standing.at(
+        student.policy(), now, finished=student.finished_at is not None, room=room.core() if room else None
+    )
 
 
 def let_out(student: Student, items: list[str]) -> None:

@@ -26,6 +26,7 @@ from apps.assignments.services import edition_content
 from apps.classes.models import SchoolClass
 from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
+from apps.room.models import room_of
 from apps.study import members, selectors, services
 from apps.study.models import Answer, Student
 from apps.study.serializers import (
@@ -75,7 +76,7 @@ class StudyAddress(APIView):
     def assignment(self, code: str) -> Assignment:
         """Raises Http404, and TooManyError for who has tried too many codes that do not exist."""
         limits.require(limits.WRONG_CODES_FROM, address_of(self.request))
-        found = Assignment.objects.filter(code=code.lower()).first()
+        found = Assignment.objects.filter(code=code.lower()).select_related("room").first()
         if found is None:
             limits.count(limits.WRONG_CODES_FROM, address_of(self.request))
             raise Http404
@@ -102,7 +103,7 @@ class StudyAddress(APIView):
         return known.filter(Q(member=None) | Q(member__removed_at=None))
 
     def joined(self, request: Request, code: str) -> Student:
-        student = self.who(request, code).select_related("assignment", "member").first()
+        student = self.who(request, code).select_related("assignment__room", "member").first()
         if student is None:
             self.assignment(code)
             raise services.NotJoinedError
@@ -119,13 +120,15 @@ class StudyAddress(APIView):
         if student is not None:
             told = selectors.state_of(student, now)
             services.let_out(student, [i["item"] for i in told["items"] if i["key"]])
-        if student is not None and told is not None and state != "not_yet":
+        in_room = room_of(assignment, now) is not None
+        if student is not None and told is not None and state != "not_yet" and not in_room:
             media = selectors.media_of(edition.recording) | {"media_url": assignment.media_url}
             lesson = selectors.lesson_for(edition.content, selectors.questions_for(student, told["items"]), media)
         data = {
             "title": edition.content["title"],
             "item_count": len(edition.content["items"]),
             "state": state,
+            "in_room": in_room,
             "rules": assignment if student is None or student.member is None else policy,
             "entry": entry,
             "lesson": lesson,

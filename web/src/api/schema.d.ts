@@ -313,6 +313,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/room/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The lesson for the screen, how students come in, and the room as it stands. */
+        get: operations["api_assignments_room_retrieve"];
+        put?: never;
+        /** @description Open the room, or come in beside another screen. */
+        post: operations["api_assignments_room_create"];
+        /** @description End it; students go on by themselves. */
+        delete: operations["api_assignments_room_destroy"];
+        options?: never;
+        head?: never;
+        /** @description Take a step, or only say where the recording stands. */
+        patch: operations["api_assignments_room_partial_update"];
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/segments/{number}/": {
         parameters: {
             query?: never;
@@ -1418,6 +1438,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/study/{code}/room/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * @description An address of one assignment, open to anyone with its code.
+         *
+         *     A device shows who it is by what it got on joining: in a cookie or, where another site's page frames ours, in one
+         *     that is kept for that site alone, or while the page is open in the header TOKEN.
+         */
+        get: operations["api_study_room_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/writers/": {
         parameters: {
             query?: never;
@@ -1792,6 +1834,24 @@ export interface components {
         };
         IdsInRequest: {
             ids: string[];
+        };
+        /**
+         * @description What a student in the room has before them; the question while one is asked, or what came of it.
+         *
+         *     ``runs``: whether it is still played there; ``takes``: whether an answer counts now; ``sentences``: those that
+         *     settle it, once that is told.
+         */
+        InRoomOut: {
+            runs: boolean;
+            phase: components["schemas"]["PhaseEnum"];
+            takes: boolean;
+            title: string;
+            language: string;
+            number: number;
+            item_count: number;
+            question: components["schemas"]["QuestionOut"] | null;
+            progress: components["schemas"]["ProgressOut"] | null;
+            sentences: components["schemas"]["StudySentenceOut"][];
         };
         ItemAnswersOut: {
             id: string;
@@ -2188,6 +2248,14 @@ export interface components {
         PatchedRenameInRequest: {
             nickname?: string;
         };
+        /** @description A step of the room, taken after ``version``; ``here`` only says where the recording stands. */
+        PatchedRoomInRequest: {
+            step?: components["schemas"]["StepEnum"];
+            version?: number;
+            at_ms?: number | null;
+            /** Format: uuid */
+            item?: string | null;
+        };
         PatchedSegmentInRequest: {
             title?: string;
             takes_part?: boolean;
@@ -2214,6 +2282,8 @@ export interface components {
             silence_ms: number;
             likely_error_ms: number;
         };
+        /** @enum {string} */
+        PhaseEnum: "playing" | "held" | "asking" | "hearing" | "spread" | "told";
         PlayedInRequest: {
             /** Format: uuid */
             id: string;
@@ -2355,6 +2425,20 @@ export interface components {
             not_sure?: boolean;
             out_of_time?: boolean;
         };
+        /** @description The room as it stands: ``here`` students, of whom ``answered`` have; what they gave, and the key, once shown. */
+        RoomOut: {
+            runs: boolean;
+            version: number;
+            phase: components["schemas"]["PhaseEnum"];
+            told: string[];
+            at_ms: number;
+            here: number;
+            answered: number;
+            question: components["schemas"]["QuestionOut"] | null;
+            spread: components["schemas"]["OptionCountOut"][];
+            key: components["schemas"]["KeyOut"] | null;
+            sentences: components["schemas"]["StudySentenceOut"][];
+        };
         /** @description What was read of a pasted list, and the class as it is now. */
         RosterOut: {
             added: number;
@@ -2398,6 +2482,18 @@ export interface components {
             due_at: string | null;
             /** Format: date-time */
             closes_at: string | null;
+        };
+        ScreenOut: {
+            name: string;
+            /** Format: uuid */
+            lesson_id: string | null;
+            lesson: components["schemas"]["StudyLessonOut"];
+            room: components["schemas"]["RoomOut"];
+            code: string;
+            link: string;
+            qr: string;
+            remote: string;
+            remote_qr: string;
         };
         /** @enum {string} */
         ScriptByEnum: "person" | "machine" | "recognised";
@@ -2582,6 +2678,8 @@ export interface components {
         };
         /** @enum {string} */
         StandingEnum: "wrong" | "open" | "confirmed";
+        /** @enum {string} */
+        StepEnum: "play" | "hold" | "ask" | "hear" | "back" | "spread" | "tell" | "go_on" | "here";
         StepOut: {
             name: string;
             state: components["schemas"]["StepStateEnum"];
@@ -2652,7 +2750,9 @@ export interface components {
         };
         /** @enum {string} */
         StudyMaterialPlaceEnum: "before" | "during" | "after";
+        /** @description ``in_room``: it is being played in the room now; the lesson comes by itself after that. */
         StudyOut: {
+            in_room: boolean;
             entry: components["schemas"]["EntryOut"] | null;
             title: string;
             item_count: number;
@@ -3295,6 +3395,94 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    api_assignments_room_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenOut"];
+                };
+            };
+        };
+    };
+    api_assignments_room_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomOut"];
+                };
+            };
+        };
+    };
+    api_assignments_room_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomOut"];
+                };
+            };
+        };
+    };
+    api_assignments_room_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedRoomInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomOut"];
+                };
             };
         };
     };
@@ -5492,6 +5680,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    api_study_room_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InRoomOut"];
+                };
             };
         };
     };

@@ -14,6 +14,8 @@ import { LessonsPage } from "../lessons/LessonsPage";
 import { NewLessonPage } from "../lessons/NewLessonPage";
 import { WorkPage } from "../lessons/WorkPage";
 import { RehearsalPage } from "../rehearsal/RehearsalPage";
+import { RemotePage } from "../room/RemotePage";
+import { ScreenPage } from "../room/ScreenPage";
 import { SignedIn } from "./SignedIn";
 
 const queries = new QueryClient({
@@ -42,6 +44,8 @@ export function App() {
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
             <Route path="/lessons/:lesson/cards" element={<CardsPage />} />
             <Route path="/lessons/:lesson/:step?" element={<DeskPage />} />
+            <Route path="/assignments/:assignment/room" element={<ScreenPage />} />
+            <Route path="/assignments/:assignment/remote" element={<RemotePage />} />
             <Route path="/assignments/:assignment/projector" element={<ProjectorPage />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />

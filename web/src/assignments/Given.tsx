@@ -76,6 +76,14 @@ export function Given({ assignment, lesson, removed }: Props) {
           >
             {t("share.results")}
           </Link>
+          {!shut && a.state !== "not_yet" && (
+            <Link
+              className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal"
+              to={`/assignments/${a.id}/room`}
+            >
+              {t("share.inRoom")}
+            </Link>
+          )}
           <Button small onClick={turn}>
             {t(shut ? "share.openAgain" : "share.close")}
           </Button>

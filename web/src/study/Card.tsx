@@ -12,7 +12,9 @@ import { Feedback, said } from "./Feedback";
 import { TimedForm } from "./TimedForm";
 
 type Props = {
-  lesson: StudyLesson;
+  lesson: Pick<StudyLesson, "sentences">;
+  /** How many items there are. */
+  count: number;
   question: Question;
   progress: Progress | undefined;
   number: number;
@@ -20,8 +22,11 @@ type Props = {
   send: (response: Answered) => Promise<Progress | null>;
   open: StudyDoor["open"];
   hear: (() => void) | null;
-  goOn: () => void;
+  /** None where somebody else decides when it goes on. */
+  goOn: (() => void) | null;
   goOnLabel: string;
+  /** Whether it takes no answer now. */
+  shut?: boolean;
 };
 
 /** One item at a pause: first the question, then what is said back. */
@@ -29,7 +34,7 @@ export function Card(props: Props) {
   const { question, progress } = props;
   const { t } = useTranslation();
   const words = useWords();
-  const [again, setAgain] = useState(!progress?.answers.length && !progress?.done);
+  const [again, setAgain] = useState(!props.shut && !progress?.answers.length && !progress?.done);
   const [busy, setBusy] = useState(false);
   const [kept, setKept] = useState(false);
   const [fresh, setFresh] = useState(false);
@@ -44,7 +49,7 @@ export function Card(props: Props) {
       const told = await props.send(response);
       setKept(told === null);
       setAgain(false);
-      if (question.kind === "note") props.goOn();
+      if (question.kind === "note") props.goOn?.();
     } catch (why) {
       // Closed, answered in another tab: nothing more to be done here, so the way goes on.
       if (why instanceof ApiError && why.status === 409) {
@@ -63,7 +68,7 @@ export function Card(props: Props) {
     >
       <p className="mb-1 flex justify-between text-[13.5px] text-quiet">
         <span>
-          {t("study.itemOf", { number: props.number, count: props.lesson.items.length })}
+          {t("study.itemOf", { number: props.number, count: props.count })}
           {question.kind !== "note" && ` · ${t("study.marks", { count: question.marks })}`}
         </span>
         {again && props.rules.attempts > 1 && question.kind !== "note" && (
@@ -97,13 +102,13 @@ type Refused = { why: ApiError; response: Answered };
 function Answer(props: Props & { kept: boolean; fresh: boolean; refused: Refused | null; again: () => void }) {
   const { t } = useTranslation();
   const { progress, refused } = props;
-  const more = !props.kept && !refused && (progress?.tries_left ?? 0) > 0;
+  const more = !props.shut && !props.kept && !refused && (progress?.tries_left ?? 0) > 0;
   // While nothing is said of right and wrong, the way on comes first.
   const wrong = more && ["wrong", "not_sure"].includes(progress?.answers.at(-1)?.outcome ?? "");
   const againLabel = t(wrong ? "study.tryAgain" : "study.change");
   useKeys([
-    { keys: "Enter", label: wrong ? againLabel : props.goOnLabel, run: wrong ? props.again : props.goOn },
-    { keys: "G", label: props.goOnLabel, run: props.goOn },
+    { keys: "Enter", label: wrong ? againLabel : props.goOnLabel, run: () => (wrong ? props.again() : props.goOn?.()) },
+    { keys: "G", label: props.goOnLabel, run: () => props.goOn?.(), off: !props.goOn },
     { keys: "H", label: t("study.hear"), run: () => props.hear?.(), off: !props.hear },
     { keys: "R", label: againLabel, run: props.again, off: !more },
   ]);
@@ -122,7 +127,7 @@ function Answer(props: Props & { kept: boolean; fresh: boolean; refused: Refused
         </ErrorNotice>
       )}
       {props.kept && <p role="status">{t("study.kept")}</p>}
-      {!props.kept && progress && (!refused || progress.answers.length > 0 || progress.key) && (
+      {!props.kept && progress && (props.shut || !refused || progress.answers.length > 0 || progress.key) && (
         <Feedback question={props.question} progress={progress} lesson={props.lesson} />
       )}
       <div className="mt-3 flex flex-wrap gap-2">
@@ -131,9 +136,11 @@ function Answer(props: Props & { kept: boolean; fresh: boolean; refused: Refused
             {againLabel}
           </Button>
         )}
-        <Button look={wrong ? "plain" : "main"} onClick={props.goOn} className="min-h-11">
-          {props.goOnLabel}
-        </Button>
+        {props.goOn && (
+          <Button look={wrong ? "plain" : "main"} onClick={props.goOn} className="min-h-11">
+            {props.goOnLabel}
+          </Button>
+        )}
         {props.hear && (
           <Button onClick={props.hear} className="min-h-11">
             {t("study.hear")}

@@ -4,8 +4,11 @@ import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
 import type { Answered, Outcome, Progress, Question, StudyLesson } from "./door";
 
+/** What the words that settle an item are quoted from. */
+type Quotable = Pick<StudyLesson, "sentences">;
+
 /** What is said back after an answer: whether it was right, the key and why, as far as the policy lets go of them. */
-export function Feedback(props: { question: Question; progress: Progress; lesson: StudyLesson }) {
+export function Feedback(props: { question: Question; progress: Progress; lesson: Quotable }) {
   const { question, progress } = props;
   const { t } = useTranslation();
   const last = progress.answers.at(-1);
@@ -90,7 +93,7 @@ function chosenIn(response: object): number[] {
 function KeyShown(props: {
   question: Question;
   keyOf: NonNullable<Progress["key"]>;
-  lesson: StudyLesson;
+  lesson: Quotable;
   last: Progress["answers"][number] | undefined;
 }) {
   const { question, keyOf, last } = props;

@@ -4,6 +4,7 @@ import { inTab } from "../app/storage";
 import { ErrorNotice, Waiting } from "../ui/Notice";
 import { CodePage } from "./CodePage";
 import { hereIn, NumberShown } from "./Entry";
+import { InRoom } from "./InRoom";
 import { JoinPage, SamePage } from "./JoinPage";
 import { Outbox } from "./outbox";
 import { Studying } from "./Studying";
@@ -42,13 +43,18 @@ export function StudentPage({ code }: { code: string }) {
   if (error) return <ErrorNotice error={error} />;
   if (!study) return <Waiting />;
   const { student, lesson, entry } = study;
-  if (!student || !lesson) {
+  const inRoom = study.in_room && student !== null;
+  if (!student || (!lesson && !inRoom)) {
     return <JoinPage code={code} study={study} joined={joined} load={() => load(code).then(setStudy)} />;
   }
   if (entry?.pin) return <NumberShown entry={entry} goOn={() => setStudy({ ...study, entry: null })} />;
   if (here !== student.id) {
     const leave = async () => setStudy(await left(code, student.id));
     return <SamePage study={study} name={student.nickname} goOn={() => stay(student.id)} leave={leave} />;
+  }
+  if (inRoom || !lesson) {
+    const over = () => load(code).then(setStudy).catch(setError);
+    return <InRoom code={code} student={student.id} nickname={student.nickname} rules={study.rules} over={over} />;
   }
   return <Studying key={student.id} code={code} study={study} lesson={lesson} student={student} />;
 }

@@ -133,6 +133,7 @@ function Asking({ clock, lesson, course, rules }: Props) {
       <Card
         key={question.id}
         lesson={lesson}
+        count={lesson.items.length}
         question={question}
         progress={course.progress.get(question.id)}
         number={lesson.items.findIndex((i) => i.id === question.id) + 1}

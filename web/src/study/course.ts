@@ -1,3 +1,4 @@
+import type { Clock } from "../player/clock";
 import type { Progress, Question, Rules, StudyLesson } from "./door";
 
 /** A pause and the items asked at it, in order. */
@@ -55,6 +56,26 @@ export function isAnswered(progress: Map<string, Progress>, item: Question): boo
 /** The first stop at or after ``fromMs`` that still asks something. */
 export function nextStop(stops: Stop[], progress: Map<string, Progress>, fromMs: number): Stop | null {
   return stops.find((s) => s.atMs >= fromMs - 30 && s.items.some((i) => !isDone(progress, i))) ?? null;
+}
+
+/** Plays on from where the clock is: over what is left out, to the next stop or the end. Arms the clock alone. */
+export function armed(
+  clock: Clock,
+  lesson: StudyLesson,
+  next: () => Stop | null,
+  ask: (at: Stop) => void,
+  end: () => void,
+) {
+  const stop = next();
+  const gap = gapFrom(lesson.stretches, clock.nowMs);
+  if (gap && gap.fromMs < (stop?.atMs ?? lesson.end_ms)) {
+    clock.pauseAt(gap.fromMs, () => {
+      clock.seek(gap.toMs);
+      clock.play();
+      armed(clock, lesson, next, ask, end);
+    });
+  } else if (stop) clock.pauseAt(stop.atMs, () => ask(stop));
+  else clock.pauseAt(lesson.end_ms - 60, end);
 }
 
 /** Where the student may jump to, by the assignment's rule; the wish itself where it is allowed. */

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Clock } from "../player/clock";
 import { usePlayed } from "../player/hooks";
-import { allowedSeek, gapFrom, isDone, nextStop, type Stop, stopsOf } from "./course";
+import { allowedSeek, armed, gapFrom, isDone, nextStop, type Stop, stopsOf } from "./course";
 import type { Answered, Progress, Rules, StudyDoor, StudyLesson } from "./door";
 
 export type Phase = "watching" | "asking" | "hearing" | "ended";
@@ -65,19 +65,11 @@ export function useCourse(given: Given) {
     setPhase("asking");
   };
 
-  // Arms the next pause whenever the student watches, or the leap over what is left out; the lesson ends with its last part.
+  // Arms the next pause whenever the student watches; the lesson ends with its last part.
   const arm = useCallback(() => {
-    const next = nextStop(stops, latest.current, clock.nowMs);
-    const gap = gapFrom(lesson.stretches, clock.nowMs);
-    if (gap && gap.fromMs < (next?.atMs ?? lesson.end_ms)) {
-      clock.pauseAt(gap.fromMs, () => {
-        clock.seek(gap.toMs);
-        clock.play();
-        arm();
-      });
-    } else if (next) clock.pauseAt(next.atMs, () => ask(next));
-    else clock.pauseAt(lesson.end_ms - 60, () => setPhase("ended"));
-  }, [clock, stops, ask, lesson.stretches, lesson.end_ms]);
+    const next = () => nextStop(stops, latest.current, clock.nowMs);
+    armed(clock, lesson, next, ask, () => setPhase("ended"));
+  }, [clock, stops, ask, lesson]);
 
   useEffect(() => {
     if (phase === "watching") arm();

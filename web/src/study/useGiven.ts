@@ -8,8 +8,8 @@ import type { Question } from "./door";
  *
  * Once it is sent only the words stay, to be put right in another try. */
 export function useGiven(question: Question) {
-  // A rehearsal may show an item that was changed meanwhile; what was put down for other options is left.
-  const key = `escuela.given.${question.id}.${question.options.length}.${question.targets.length}`;
+  // A rehearsal may show an item that was changed meanwhile, the room another order; what was put down for that is left.
+  const key = `escuela.given.${question.id}.${JSON.stringify([question.options, question.targets])}`;
   const [given, setGiven] = useState<Given>(() => ({
     chosen: [],
     text: "",

@@ -10,6 +10,7 @@ from escuela_core.errors import EscuelaError
 from escuela_core.items import Item
 from escuela_core.study.marking import Outcome
 from escuela_core.study.policy import Policy, State
+from escuela_core.study.room import NotAskedError, Room
 from escuela_core.timeline import Span
 
 # The client reports what it played every few seconds; an answer may arrive before its last report.
@@ -71,21 +72,29 @@ class Tried:
 class Standing:
     """Where one student stands with an assignment at a moment: what decides what they may do, and be told.
 
-    ``all_in``: closed, and no answer given before can still arrive.
+    ``all_in``: closed, and no answer given before can still arrive. ``room``: it is being played in the room, where the
+    teacher decides instead of the policy.
     """
 
     policy: Policy
     state: State
     finished: bool = False
     all_in: bool = False
+    room: Room | None = None
 
     @classmethod
-    def at(cls, policy: Policy, now: datetime, *, finished: bool) -> Standing:
-        return cls(policy, policy.state(now), finished, policy.all_in(now))
+    def at(cls, policy: Policy, now: datetime, *, finished: bool, room: Room | None = None) -> Standing:
+        return cls(policy, policy.state(now), finished, policy.all_in(now), room)
+
+    def speaks_of(self, item: Item, tried: Tried) -> bool:
+        """Whether the student may know now if an answer to ``item`` was right."""
+        if self.room is not None:
+            return item.id in self.room.told
+        return self.speaks or tried.key_shown
 
     @property
     def speaks(self) -> bool:
-        """Whether the student may know now if an answer was right."""
+        """Whether the policy says now if answers were right."""
         if self.policy.feedback == "at_once" or self.all_in:
             return True
         return self.policy.feedback == "at_end" and self.finished
@@ -98,9 +107,9 @@ def tries_left(item: Item, tried: Tried, standing: Standing) -> int:
     tell. "Not sure yet" is a try like another. What waits for the teacher, ran out of time or was merely read takes no
     further try.
     """
-    if tried.key_shown:
+    if tried.key_shown or (standing.room is not None and not standing.room.takes(item.id)):
         return 0
-    again = ("wrong", "not_sure") if standing.speaks else ("wrong", "not_sure", "right")
+    again = ("wrong", "not_sure") if standing.speaks_of(item, tried) else ("wrong", "not_sure", "right")
     if tried.outcomes and tried.outcomes[-1] not in again:
         return 0
     allowed = standing.policy.attempts if item.is_marked else 1
@@ -121,7 +130,9 @@ def may_answer(item: Item, tried: Tried, standing: Standing, unseen_ms: int, *, 
     policy = standing.policy
     if standing.state in ("not_yet", "closed"):
         raise AssignmentShutError(standing.state)
-    if policy.skipping != "freely" and unseen_ms > REPORT_GRACE_MS:
+    if standing.room is not None and not standing.room.takes(item.id):
+        raise NotAskedError
+    if standing.room is None and policy.skipping != "freely" and unseen_ms > REPORT_GRACE_MS:
         raise NotReachedError
     if tries_left(item, Tried(tried.outcomes), standing) == 0:
         raise NoTriesLeftError(policy.attempts)
@@ -145,6 +156,10 @@ def unseen_before(item: Item, watched: Sequence[Span], stretches: Sequence[Span]
 
 def shows_key(item: Item, tried: Tried, standing: Standing) -> bool:
     """Whether this student may see the item's key and explanation now."""
+    if standing.room is not None:
+        return item.id in standing.room.told
+    if tried.key_shown and standing.policy.show_key:
+        return True
     if not standing.policy.show_key or not standing.speaks:
         return False
     return standing.finished or standing.all_in or is_done(item, tried, standing)

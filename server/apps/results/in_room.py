@@ -1,0 +1,60 @@
+"""What the screen shows of those in the room: how many have answered, never who; and what, once the teacher wants."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.utils import timezone
+
+from apps.assignments.models import Assignment, frozen
+from apps.results.selectors import options_of
+from apps.room.models import Room
+from apps.study.in_room import question_in_room, settling, there
+from apps.study.models import Answer
+from apps.study.selectors import key_of
+from apps.study.services import ordering_in_room
+
+CLOSED: dict[str, Any] = {
+    "runs": False,
+    "version": 0,
+    "phase": "held",
+    "told": [],
+    "at_ms": 0,
+    "here": 0,
+    "answered": 0,
+    "question": None,
+    "spread": [],
+    "key": None,
+    "sentences": [],
+}
+
+
+def screen(assignment: Assignment) -> dict[str, Any]:
+    """The room as it stands on the screen: four queries at most."""
+    room = Room.objects.filter(assignment=assignment).first()
+    if room is None or not room.runs(timezone.now()):
+        return CLOSED
+    edition = frozen(assignment.edition_id)
+    shown = CLOSED | {
+        "runs": True,
+        "version": room.version,
+        "phase": room.phase,
+        "told": room.told,
+        "at_ms": room.at_ms,
+        "here": there(room).count(),
+    }
+    item = next((i for i in edition.items if i.id == str(room.item)), None)
+    if item is None:
+        return shown
+    lasts: dict[Any, Answer] = {}
+    for answer in Answer.objects.filter(student__in=there(room), item_id=item.id).order_by("number"):
+        lasts[answer.student_id] = answer
+    told = room.phase == "told"
+    spread = options_of(item, list(lasts.values())) if room.phase in ("spread", "told") else []
+    return shown | {
+        "question": question_in_room(assignment, item),
+        "answered": len(lasts),
+        "spread": [row | {"correct": told and row["correct"]} for row in spread],
+        "key": key_of(item, ordering_in_room(assignment).of(item)) if told else None,
+        "sentences": settling(edition, item) if told else [],
+    }
