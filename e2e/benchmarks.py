@@ -281,3 +281,81 @@ def kill_database() -> None:
     pid = (Path(os.environ["PGBASE"]) / "data" / "postmaster.pid").read_text().split("\n")[0]
     subprocess.run(["kill", "-9", pid], check=True)
     subprocess.run([ROOT / "ops" / "pg.sh", "start"], check=True, stdout=subprocess.DEVNULL)
+
+
+class Phone(threading.Thread):
+    """A phone in the room: it takes events as they come, and notes when each phase reached it."""
+
+    def __init__(self, device: Device) -> None:
+        super().__init__(daemon=True)
+        self.device = device
+        self.reached: dict[tuple[str, str], float] = {}
+        self.connection = http.client.HTTPConnection(device.host, timeout=60)
+        self.start()
+
+    def run(self) -> None:
+        cookies = "; ".join(f"{k}={v}" for k, v in self.device.cookies.items())
+        headers = {"Cookie": cookies, "Accept": "text/event-stream"}
+        self.connection.request("GET", f"/api/study/{self.device.code}/room/events/", headers=headers)
+        answer = self.connection.getresponse()
+        while line := answer.readline():
+            if line.startswith(b"data: {"):
+                told = json.loads(line[6:])
+                item = (told["question"] or {}).get("id", "")
+                self.reached.setdefault((told["phase"], item), time.perf_counter())
+
+
+def resident_mb(pid: int) -> float:
+    """Of a process and those it has started."""
+    ids = subprocess.run(["pgrep", "-g", str(pid)], capture_output=True, text=True, check=True).stdout.split()
+    pages = (int(Path(f"/proc/{i}/statm").read_text().split()[1]) for i in ids)
+    return sum(pages) * os.sysconf("SC_PAGE_SIZE") / 1e6
+
+
+def test_two_hundred_phones_in_the_room(new_page: NewPage, stack: Stack) -> None:
+    """From a step of the teacher to the last phone, while everybody answers in between; beside it the bare ping."""
+    page = new_page()
+    sign_in_demo(page)
+    code = a_code(page, "In the room")
+    page.get_by_role("article").filter(has_text="In the room").get_by_role("link", name="Play it in class").click()
+    load = Load(stack, code, 200)
+    page.get_by_role("button", name="Let students in").click()
+    page.get_by_role("button", name="Begin").wait_for()
+    teacher = Device(stack.url)
+    teacher.cookies = {c["name"]: c["value"] for c in page.context.cookies()}  # type: ignore[typeddict-item]
+    path = f"/api/assignments/{page.url.split('/assignments/')[1].split('/')[0]}/room/"
+    page.close()
+    phones = [Phone(d) for d in load.devices]
+    while not all(p.reached for p in phones):
+        time.sleep(0.2)
+    took: dict[str, list[float]] = {"ask": [], "spread": [], "tell": []}
+    answered: list[float] = []
+    assert stack.server is not None
+    before = resident_mb(stack.server.pid)
+    for item in load.items[0]:
+        for step, phase in (("ask", "asking"), ("spread", "spread"), ("tell", "told")):
+            version = teacher.send("GET", path)["room"]["version"]  # type: ignore[index]
+            began = time.perf_counter()
+            teacher.send("PATCH", path, {"step": step, "version": version, "item": item["id"]})
+            while not all((phase, item["id"]) in p.reached for p in phones):
+                time.sleep(0.02)
+            took[step] += [p.reached[phase, item["id"]] - began for p in phones]
+            if step == "ask":
+                with ThreadPoolExecutor(200) as pool:
+                    list(
+                        pool.map(
+                            lambda d, item=item: timed(lambda: d.answer(item, str(uuid.uuid4())), answered),  # type: ignore[misc]
+                            load.devices,
+                        )
+                    )
+    say("\n| 200 phones in the room, one server process | median, ms | p95, ms | last, ms |\n|---|---|---|---|")
+    for step, late in (*took.items(), ("an answer", answered), ("the bare framework's ping", load.pings()[1])):
+        say(f"| {step} | {statistics.median(late) * 1000:.0f} | {p95_ms(late):.0f} | {max(late) * 1000:.0f} |")
+    say(f"\nResident memory of the server: {before:.0f} MB before, {resident_mb(stack.server.pid):.0f} MB after.")
+    with psycopg.connect(stack.environment["DATABASE_URL"]) as connection:
+        found = connection.execute(
+            "SELECT count(*) FROM study_answer a JOIN study_student s ON s.id = a.student_id "
+            "JOIN assignments_assignment g ON g.id = s.assignment_id WHERE g.code = %s",
+            [code],
+        ).fetchone()
+    assert found == (200 * len(load.items[0]),)

@@ -91,5 +91,5 @@ class ScreenEventsView(ScreenAddress):
     def get(self, request: Request, assignment_id: UUID) -> HttpResponseBase:
         assignment = self.assignment(assignment_id)
         return events.stream(
-            str(assignment.id), lambda: json.dumps(RoomOut(screen(assignment)).data), gather_s=GATHER_S
+            str(assignment.id), lambda _news: json.dumps(RoomOut(screen(assignment)).data), gather_s=GATHER_S
         )

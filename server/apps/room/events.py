@@ -108,9 +108,13 @@ class EventStream(BaseRenderer):
         return data
 
 
-def stream(topic: str, read: Callable[[], str | None], *, gather_s: float = 0.0) -> HttpResponseBase:
+Read = Callable[[int | None], str | None]
+
+
+def stream(topic: str, read: Read, *, gather_s: float = 0.0) -> HttpResponseBase:
     """Server-sent events (HTML, 9.2): what ``read`` tells, at once and again when it has changed, until it tells None.
 
+    ``read`` gets the number of the news, the same in every stream of this process, or None at first and at every beat.
     ``gather_s`` waits for more of the same to come. Raises ``room_full`` where no thread is free for it.
     """
     if not _FREE.acquire(blocking=False):
@@ -124,7 +128,7 @@ def stream(topic: str, read: Callable[[], str | None], *, gather_s: float = 0.0)
 class _Told:
     """The events as they come. It gives its thread free when it is closed, begun or not."""
 
-    def __init__(self, topic: str, read: Callable[[], str | None], gather_s: float) -> None:
+    def __init__(self, topic: str, read: Read, gather_s: float) -> None:
         self._events = self._tell(topic, read, gather_s)
         self._open = True
 
@@ -137,14 +141,15 @@ class _Told:
             self._open = False
             _FREE.release()
 
-    def _tell(self, topic: str, read: Callable[[], str | None], gather_s: float) -> Iterator[str]:
+    def _tell(self, topic: str, read: Read, gather_s: float) -> Iterator[str]:
         seen, before, ends = -1, "", time.monotonic() + LONGEST_S
         yield "retry: 1000\n\n"
         while time.monotonic() < ends:
-            seen = EARS.wait(topic, seen, BEAT_S)
+            news = EARS.wait(topic, seen, BEAT_S)
             if before:
                 time.sleep(gather_s)
-            now = read()
+            now = read(news if before and news != seen else None)
+            seen = news
             # Who waits holds no connection.
             connection.close()
             if now is None:

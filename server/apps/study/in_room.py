@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import json
+from collections.abc import Sequence
 from datetime import datetime, timedelta
+from threading import Lock
 from typing import Any
 from uuid import UUID
 
@@ -11,16 +14,17 @@ from django.db.models import F, Func, Value
 from django.utils import timezone
 
 from apps.assignments.models import Assignment, Edition, frozen
+from apps.room import events
 from apps.room.models import Room, room_of
 from apps.room.services import take_step
 from apps.study import selectors
-from apps.study.models import Student
+from apps.study.models import Answer, Student
+from apps.study.serializers import InRoomOut, ProgressOut
 from apps.study.services import let_out, ordering_in_room, standing_of
 from escuela_core.items import Item
 from escuela_core.study.room import Step
 
 SEEN_TO_WITHIN = timedelta(seconds=30)
-OVER: dict[str, Any] = {"runs": False, "phase": "held", "takes": False, "number": 0, "question": None, "progress": None}
 
 
 def step_for_all(
@@ -47,36 +51,91 @@ def note_there(student: Student, now: datetime) -> None:
         student.save(update_fields=["room_at"])
 
 
+class Before:
+    """What the room has before it at one moment, the same for every phone: read once, told to many."""
+
+    def __init__(self, assignment: Assignment) -> None:
+        edition = frozen(assignment.edition_id)
+        room = self.room = room_of(assignment, timezone.now())
+        core = room.core() if room else None
+        self.item = next((i for i in edition.items if core and i.id == core.item), None)
+        told = room is not None and room.phase == "told"
+        asked = question_in_room(assignment, self.item) if self.item else None
+        self.told = InRoomOut(
+            {
+                "runs": room is not None,
+                "phase": room.phase if room else "held",
+                "takes": core is not None and core.takes(core.item),
+                "title": edition.content["title"],
+                "language": edition.content["language"],
+                "item_count": len(edition.items),
+                "number": edition.items.index(self.item) + 1 if self.item else 0,
+                "question": asked,
+                "progress": None,
+                "sentences": settling(edition, self.item) if self.item and told else [],
+            }
+        ).data
+
+    def on(self, student: Student, answers: Sequence[Answer]) -> dict[str, Any]:
+        """The same on the phone of one student, whose ``answers`` to the item are these."""
+        if self.item is None:
+            return dict(self.told)
+        standing, ordering = standing_of(student, timezone.now()), ordering_in_room(student.assignment)
+        told = selectors.progress(self.item, answers, standing, ordering, key_shown=False)
+        return self.told | {"progress": ProgressOut(told).data}
+
+
 def room_for(student: Student) -> dict[str, Any]:
     """What one student in the room has before them: two queries while an item is."""
-    now = timezone.now()
-    room, edition = room_of(student.assignment, now), frozen(student.assignment.edition_id)
-    always = {
-        "title": edition.content["title"],
-        "language": edition.content["language"],
-        "item_count": len(edition.items),
-        "sentences": [],
-    }
-    if room is None:
-        return OVER | always
-    note_there(student, now)
-    core = room.core()
-    told = always | {"runs": True, "phase": room.phase, "takes": core.takes(core.item)}
-    item = next((i for i in edition.items if i.id == core.item), None)
-    if item is None:
-        return OVER | told
-    answers = list(student.answers.filter(item_id=item.id))
-    progress = selectors.progress(
-        item, answers, standing_of(student, now), ordering_in_room(student.assignment), key_shown=False
-    )
-    if progress["key"]:
-        let_out(student, [item.id])
-    return told | {
-        "number": edition.items.index(item) + 1,
-        "question": question_in_room(student.assignment, item),
-        "progress": progress,
-        "sentences": settling(edition, item) if progress["key"] else [],
-    }
+    before = Before(student.assignment)
+    if before.room is not None:
+        note_there(student, timezone.now())
+    if before.item is None:
+        return before.on(student, [])
+    if before.room is not None and before.room.phase == "told":
+        let_out(student, [before.item.id])
+    return before.on(student, list(student.answers.filter(item_id=before.item.id)))
+
+
+class _News:
+    """What this process has read last of each room, with everybody's answers: one query for all who are told of it."""
+
+    def __init__(self) -> None:
+        self._one_reads = Lock()
+        self._read: dict[UUID, tuple[int, Before, dict[UUID, list[Answer]]]] = {}
+
+    def of(self, assignment_id: UUID, number: int) -> tuple[Before, dict[UUID, list[Answer]]]:
+        with self._one_reads:
+            known = self._read.get(assignment_id)
+            if known is None or known[0] != number:
+                assignment = Assignment.objects.select_related("room").get(id=assignment_id)
+                before = Before(assignment)
+                answers: dict[UUID, list[Answer]] = {}
+                if before.item is not None:
+                    given = Answer.objects.filter(student__assignment=assignment_id, item_id=before.item.id)
+                    for one in given.order_by("number"):
+                        answers.setdefault(one.student_id, []).append(one)
+                known = self._read[assignment_id] = (number, before, answers)
+            return known[1], known[2]
+
+
+_NEWS = _News()
+
+
+def phone(student: Student) -> events.Read:
+    """What the phone of ``student`` is told, as JSON: all of it anew at first and at every beat, and with each piece of
+    news what was read for everybody. Nothing more once the student is not known any more."""
+
+    def read(number: int | None) -> str | None:
+        if number is None:
+            mine = Student.objects.filter(id=student.id).select_related("assignment__room", "member").first()
+            return None if mine is None else json.dumps(room_for(mine))
+        before, answers = _NEWS.of(student.assignment_id, number)
+        if before.room is not None:
+            student.assignment.room = before.room
+        return json.dumps(before.on(student, answers.get(student.id, [])))
+
+    return read
 
 
 def question_in_room(assignment: Assignment, item: Item) -> dict[str, Any]:

@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import json
-from uuid import UUID
-
 from django.http import HttpResponseBase
 from drf_spectacular.utils import extend_schema
 from rest_framework.renderers import JSONRenderer
@@ -13,7 +10,6 @@ from rest_framework.response import Response
 
 from apps.room import events
 from apps.study import in_room
-from apps.study.models import Student
 from apps.study.serializers import InRoomOut
 from apps.study.views import StudyAddress
 
@@ -22,7 +18,7 @@ class InRoomView(StudyAddress):
     @extend_schema(responses=InRoomOut)
     def get(self, request: Request, code: str) -> Response:
         told = in_room.room_for(self.joined(request, code))
-        return Response(InRoomOut(told).data, headers={"Cache-Control": "no-store"})
+        return Response(told, headers={"Cache-Control": "no-store"})
 
 
 class InRoomEventsView(StudyAddress):
@@ -33,10 +29,4 @@ class InRoomEventsView(StudyAddress):
     @extend_schema(exclude=True)
     def get(self, request: Request, code: str) -> HttpResponseBase:
         student = self.joined(request, code)
-        return events.stream(f"{student.assignment_id}:step", lambda: _told(student.id))
-
-
-def _told(student_id: UUID) -> str | None:
-    """None once the student is not known any more."""
-    student = Student.objects.filter(id=student_id).select_related("assignment__room", "member").first()
-    return None if student is None else json.dumps(InRoomOut(in_room.room_for(student)).data)
+        return events.stream(f"{student.assignment_id}:step", in_room.phone(student))

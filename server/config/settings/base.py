@@ -84,7 +84,7 @@ TRUSTED_PROXIES = int(os.environ.get("ESCUELA_PROXIES", "0"))
 # Files from outside are read in processes of their own (apps.work.limited); only tests of other things do without.
 READ_APART = True
 # How many browsers one process keeps told of what happens in a room (apps.room.events); each holds one of its threads.
-ROOM_STREAMS = int(os.environ.get("ESCUELA_ROOM_STREAMS", "160"))
+ROOM_STREAMS = int(os.environ.get("ESCUELA_ROOM_STREAMS", "200"))
 # How long what students did is kept after they were last there.
 ANSWERS_KEPT_DAYS = int(os.environ.get("ESCUELA_ANSWERS_KEPT_DAYS", "730"))
 

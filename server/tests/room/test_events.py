@@ -9,7 +9,6 @@ from django.db import connection
 from apps.assignments.services import share
 from apps.results.in_room import screen
 from apps.room import events, services
-from apps.room.models import Room
 from config.errors import SentenceError
 
 from ..conftest import CHOICE, StudentBrowser, item_with, make_lesson, make_teacher, signed_in
@@ -75,13 +74,13 @@ def test_an_answer_reaches_the_screen(given) -> None:
     assert [told["answered"] for told in browser.told] == [0, 1]
 
 
-def test_a_student_who_is_not_there_any_more_hears_no_more(given) -> None:
+def test_a_student_who_is_not_there_any_more_hears_no_more(given, monkeypatch) -> None:
     _, assignment, _ = given
+    monkeypatch.setattr(events, "BEAT_S", 0.2)
     phone = StudentBrowser(assignment)
     browser = Listening(phone.client.get(phone.base + "room/events/"), 5)
     assert browser.first.wait(10)
     assignment.students.all().delete()
-    events.changed(Room.objects.get())
     browser.join(10)
     assert not browser.is_alive()
 
@@ -90,9 +89,9 @@ def test_more_browsers_than_there_are_threads_for_are_sent_to_ask_again(given, m
     _, assignment, _ = given
     free = threading.BoundedSemaphore(1)
     monkeypatch.setattr(events, "_FREE", free)
-    first = events.stream("x", lambda: json.dumps(screen(assignment), default=str))
+    first = events.stream("x", lambda _news: json.dumps(screen(assignment), default=str))
     with pytest.raises(SentenceError):
-        events.stream("x", lambda: None)
+        events.stream("x", lambda _news: None)
     # One that was never begun gives its place back all the same.
     first.close()
-    events.stream("x", lambda: None).close()
+    events.stream("x", lambda _news: None).close()
