@@ -28,6 +28,8 @@ STATUS = {
     "not_reached": 409,
     "answer_elsewhere": 409,
     "not_asked": 409,
+    "not_finished": 409,
+    "no_retakes_left": 409,
     "room_step": 409,
     "room_shut": 409,
     "room_ended": 409,

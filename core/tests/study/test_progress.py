@@ -4,7 +4,13 @@ import pytest
 
 from escuela_core.items import Choice, Note, Open, Option
 from escuela_core.study import Policy
-from escuela_core.study.policy import PolicyAttemptsError, PolicyGraceError, PolicyTimesError
+from escuela_core.study.policy import (
+    PolicyAttemptsError,
+    PolicyGraceError,
+    PolicyMannerError,
+    PolicyRetakesError,
+    PolicyTimesError,
+)
 from escuela_core.study.progress import (
     AssignmentShutError,
     KeyShownError,
@@ -173,3 +179,20 @@ def test_a_note_is_done_once_read_and_an_open_answer_once_given() -> None:
 def test_the_furthest_instant_is_the_end_of_the_last_stretch() -> None:
     assert reached([Span(0, 10), Span(50, 90), Span(20, 30)]) == 90
     assert reached([]) == 0
+
+
+def test_items_beside_the_recording_go_with_free_movement_alone() -> None:
+    with pytest.raises(PolicyMannerError):
+        Policy(manner="beside", skipping="watched")
+    assert Policy(manner="beside").skipping == "freely"
+
+
+@pytest.mark.parametrize("retakes", [-1, 10])
+def test_a_lesson_is_done_again_a_bounded_number_of_times(retakes: int) -> None:
+    with pytest.raises(PolicyRetakesError):
+        Policy(retakes=retakes)
+
+
+def test_a_policy_is_read_off_whatever_has_its_fields() -> None:
+    policy = Policy(attempts=3, manner="beside", retakes=1)
+    assert Policy.of(policy) == policy

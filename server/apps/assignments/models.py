@@ -54,8 +54,8 @@ def frozen(edition_id: uuid.UUID) -> Edition:
 
 
 class Assignment(Removable):
-    """An edition given to a class, or to anyone with the link; fields from ``opens_at`` on are the policy. ``shut_at``:
-    closed by hand, before its own time; its dates are kept."""
+    """An edition given to a class, or to anyone with the link, under a policy, whose fields it has. ``shut_at``: closed
+    by hand, before its own time; its dates are kept."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="assignments")
@@ -77,6 +77,12 @@ class Assignment(Removable):
     grace_min = models.PositiveIntegerField(default=60)
     retry_share = models.FloatField(default=1.0)
     wrong_share = models.FloatField(default=0.0)
+    manner = models.CharField(max_length=6, default="paused")
+    script = models.CharField(max_length=6, default="all")
+    retakes = models.PositiveSmallIntegerField(default=0)
+    counting = models.CharField(max_length=5, default="last")
+    # What the teacher tells those who open it.
+    instructions = models.TextField(blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
     # Where its students get the recording from; it ends with the assignment.
     media_pass = models.OneToOneField(MediaPass, null=True, on_delete=models.PROTECT, related_name="assignment")
@@ -100,27 +106,10 @@ class Assignment(Removable):
         def by_then(at: datetime | None) -> datetime | None:
             return at and min(at, self.shut_at or at)
 
-        given = allowance.of(self._given())
+        given = allowance.of(Policy.of(self))
         ends = [t for t in (self.shut_at, given.closes_at) if t is not None]
         return replace(
             given, opens_at=by_then(given.opens_at), due_at=by_then(given.due_at), closes_at=min(ends, default=None)
-        )
-
-    def _given(self) -> Policy:
-        return Policy(
-            opens_at=self.opens_at,
-            due_at=self.due_at,
-            closes_at=self.closes_at,
-            attempts=self.attempts,
-            feedback=self.feedback,  # type: ignore[arg-type]
-            show_key=self.show_key,
-            skipping=self.skipping,  # type: ignore[arg-type]
-            offer_not_sure=self.offer_not_sure,
-            shuffle=self.shuffle,
-            time_limits=self.time_limits,
-            grace_min=self.grace_min,
-            retry_share=self.retry_share,
-            wrong_share=self.wrong_share,
         )
 
 

@@ -2,53 +2,65 @@
 
 from __future__ import annotations
 
-from typing import get_args
+from typing import Any, get_args
 
 from rest_framework import serializers
 
 from apps.assignments.models import Assignment
-from escuela_core.study.policy import MOST_ATTEMPTS, MOST_GRACE_MIN, Feedback
-
-
-class PolicyIn(serializers.Serializer[object]):
-    name = serializers.CharField(max_length=120, required=False, allow_blank=True)
-    opens_at = serializers.DateTimeField(required=False, allow_null=True)
-    due_at = serializers.DateTimeField(required=False, allow_null=True)
-    closes_at = serializers.DateTimeField(required=False, allow_null=True)
-    attempts = serializers.IntegerField(min_value=1, max_value=MOST_ATTEMPTS, required=False)
-    feedback = serializers.ChoiceField(get_args(Feedback), required=False)
-    show_key = serializers.BooleanField(required=False)
-    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"), required=False)
-    offer_not_sure = serializers.BooleanField(required=False)
-    shuffle = serializers.BooleanField(required=False)
-    time_limits = serializers.BooleanField(required=False)
-    grace_min = serializers.IntegerField(min_value=0, max_value=MOST_GRACE_MIN, required=False)
-    retry_share = serializers.FloatField(required=False)
-    wrong_share = serializers.FloatField(required=False)
-
-
-class ShareIn(PolicyIn):
-    """``id``: made by the browser, so that pressing twice gives out once."""
-
-    id = serializers.UUIDField(required=False, default=None, allow_null=True)
-    name = serializers.CharField(max_length=120, required=False, allow_blank=True, default="")
-    with_unseen = serializers.BooleanField(required=False, default=False)
-    school_class = serializers.UUIDField(required=False, default=None, allow_null=True)
+from escuela_core.study.policy import (
+    MOST_ATTEMPTS,
+    MOST_GRACE_MIN,
+    MOST_RETAKES,
+    Counting,
+    Feedback,
+    Manner,
+    Script,
+    Skipping,
+)
 
 
 class RulesData(serializers.Serializer[object]):
     """The rules of an assignment without its dates."""
 
-    attempts = serializers.IntegerField()
+    attempts = serializers.IntegerField(min_value=1, max_value=MOST_ATTEMPTS)
     feedback = serializers.ChoiceField(get_args(Feedback))
     show_key = serializers.BooleanField()
-    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
+    skipping = serializers.ChoiceField(get_args(Skipping))
     offer_not_sure = serializers.BooleanField()
     shuffle = serializers.BooleanField()
     time_limits = serializers.BooleanField()
-    grace_min = serializers.IntegerField()
+    grace_min = serializers.IntegerField(min_value=0, max_value=MOST_GRACE_MIN)
     retry_share = serializers.FloatField()
     wrong_share = serializers.FloatField()
+    manner = serializers.ChoiceField(get_args(Manner))
+    script = serializers.ChoiceField(get_args(Script))
+    retakes = serializers.IntegerField(min_value=0, max_value=MOST_RETAKES)
+    counting = serializers.ChoiceField(get_args(Counting))
+
+
+class PolicyIn(RulesData):
+    """Rules and dates, as many of them as are to be set."""
+
+    name = serializers.CharField(max_length=120, allow_blank=True)
+    instructions = serializers.CharField(max_length=4000, allow_blank=True)
+    opens_at = serializers.DateTimeField(allow_null=True)
+    due_at = serializers.DateTimeField(allow_null=True)
+    closes_at = serializers.DateTimeField(allow_null=True)
+
+    def get_fields(self) -> dict[str, Any]:
+        found: dict[str, Any] = super().get_fields()
+        for field in found.values():
+            field.required = False
+        return found
+
+
+class ShareIn(PolicyIn):
+    """``id``: made by the browser, so that pressing twice gives out once."""
+
+    id = serializers.UUIDField(default=None, allow_null=True)
+    name = serializers.CharField(max_length=120, allow_blank=True, default="")
+    with_unseen = serializers.BooleanField(default=False)
+    school_class = serializers.UUIDField(default=None, allow_null=True)
 
 
 class LastRulesOut(serializers.Serializer[object]):
@@ -82,7 +94,10 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
     link = serializers.CharField()
     frame = serializers.CharField()
     feedback = serializers.ChoiceField(get_args(Feedback))
-    skipping = serializers.ChoiceField(("freely", "watched", "not_at_all"))
+    skipping = serializers.ChoiceField(get_args(Skipping))
+    manner = serializers.ChoiceField(get_args(Manner))
+    script = serializers.ChoiceField(get_args(Script))
+    counting = serializers.ChoiceField(get_args(Counting))
 
     class Meta:
         model = Assignment
@@ -101,19 +116,11 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "state",
             "item_count",
             "student_count",
+            "instructions",
             "opens_at",
             "due_at",
             "closes_at",
-            "attempts",
-            "feedback",
-            "show_key",
-            "skipping",
-            "offer_not_sure",
-            "shuffle",
-            "time_limits",
-            "grace_min",
-            "retry_share",
-            "wrong_share",
+            *RulesData().fields,
             "created_at",
         )
 
@@ -125,4 +132,4 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
 
     def get_student_count(self, assignment: Assignment) -> int:
         counted: int | None = getattr(assignment, "joined", None)
-        return assignment.students.count() if counted is None else counted
+        return assignment.students.filter(attempt=1).count() if counted is None else counted

@@ -63,7 +63,7 @@ def share(
     assignment = Assignment(owner=owner, edition=edition, school_class=school_class, name=name, **policy)
     assignment.id = assignment_id or assignment.id
     assignment.policy().require_ahead(timezone.now())
-    assignment.media_pass = MediaPass.objects.create(recording=locked.recording, until=_media_until(assignment))
+    assignment.media_pass = MediaPass.objects.create(recording=locked.recording, **_media(assignment))
     assignment.save(force_insert=True)
     audit.record(owner, "shared", assignment.name)
     return assignment
@@ -192,8 +192,13 @@ def remove(assignment: Assignment) -> None:
 
 def _saved(assignment: Assignment) -> Assignment:
     assignment.save()
-    MediaPass.objects.filter(key=assignment.media_pass_id).update(until=_media_until(assignment))
+    MediaPass.objects.filter(key=assignment.media_pass_id).update(**_media(assignment))
     return assignment
+
+
+def _media(assignment: Assignment) -> dict[str, Any]:
+    """How its students get at the recording."""
+    return {"until": _media_until(assignment), "with_words": assignment.script != "none"}
 
 
 def _media_until(assignment: Assignment) -> datetime | None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db.models import Count
+from django.db.models import Count, Q
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from drf_spectacular.utils import extend_schema
@@ -40,7 +40,8 @@ class LessonAssignmentsView(AssignmentView):
     def get(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
         given = Assignment.objects.filter(edition__lesson=lesson).select_related("edition", "school_class")
-        found = given.prefetch_related("extensions__member").annotate(joined=Count("students"))
+        joined = Count("students", filter=Q(students__attempt=1))
+        found = given.prefetch_related("extensions__member").annotate(joined=joined)
         return Response([self.shown(a) for a in found])
 
     @extend_schema(request=ShareIn, responses={201: AssignmentOut})

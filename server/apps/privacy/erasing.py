@@ -25,7 +25,7 @@ from config.names import named
 def erase_student(owner: User, student: Student) -> None:
     """All that is known of one student in an assignment of ``owner``."""
     about = student.assignment.name
-    _erase(Student.objects.filter(id=student.id))
+    _erase(Student.objects.filter(person=student.person))
     audit.record(owner, "erased_student", about)
 
 
@@ -33,7 +33,7 @@ def erase_student(owner: User, student: Student) -> None:
 def rename_student(owner: User, student: Student, nickname: str) -> Student:
     """Raises as joining does where the name will not do."""
     student.nickname = named(nickname)
-    student.save(update_fields=["nickname"])
+    Student.objects.filter(person=student.person).update(nickname=student.nickname)
     audit.record(owner, "renamed_student", student.assignment.name)
     return student
 
@@ -60,7 +60,7 @@ def what_goes(user: User) -> dict[str, Any]:
         "lessons": user.lessons.count(),
         "recordings": user.recordings.count(),
         "assignments": user.assignments.count(),
-        "students": Student.objects.filter(assignment__owner=user).count(),
+        "students": Student.objects.filter(assignment__owner=user, attempt=1).count(),
         "answers": Answer.objects.filter(student__assignment__owner=user).count(),
     }
 

@@ -21,6 +21,7 @@ from apps.study.models import Student
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
+from escuela_core.study import policy
 
 README = """Everything that Escuela keeps of your account.
 
@@ -126,16 +127,11 @@ def assignment_data(assignment: Any) -> dict[str, Any]:
     return {
         "name": assignment.name,
         "code": assignment.code,
-        "policy": {f: getattr(assignment, f) for f in _POLICY},
+        "instructions": assignment.instructions,
+        "policy": {f: getattr(assignment, f) for f in policy.NAMES},
         "edition": assignment.edition.content,
         "students": [everything_of(s) for s in assignment.students.all()],
     }
-
-
-_POLICY = (
-    "opens_at due_at closes_at grace_min attempts feedback show_key skipping offer_not_sure shuffle time_limits "
-    "retry_share wrong_share"
-).split()
 
 
 def everything_of(student: Student) -> dict[str, Any]:

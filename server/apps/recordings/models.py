@@ -131,6 +131,8 @@ class MediaPass(models.Model):
     key = models.CharField(max_length=40, primary_key=True, default=media_key)
     recording = models.ForeignKey(Recording, on_delete=models.CASCADE, related_name="passes")
     until = models.DateTimeField(null=True)
+    # Whether what is said can be read there too.
+    with_words = models.BooleanField(default=True)
 
 
 class Sentence(models.Model):

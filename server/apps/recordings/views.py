@@ -12,7 +12,7 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django.views.decorators.http import require_safe
 
-from apps.recordings.models import CaptionTrack, Recording
+from apps.recordings.models import CaptionTrack, MediaPass, Recording
 from escuela_core.transcripts import webvtt
 
 _CHUNK = 1 << 16
@@ -46,15 +46,22 @@ def poster(request: HttpRequest, key: str) -> HttpResponseBase:
 
 @require_safe
 def captions(_request: HttpRequest, key: str) -> HttpResponse:
-    """What is said as a WebVTT track beside the picture."""
+    """What is said as a WebVTT track beside the picture. Raises Http404 where it is not to be read."""
+    _require_words(key)
     return _as_vtt(webvtt.write(_of(key).transcript()))
 
 
 @require_safe
 def track(_request: HttpRequest, key: str, track_id: int) -> HttpResponse:
-    """The captions of another language beside the picture."""
+    """The captions of another language beside the picture. Raises Http404 where they are not to be read."""
+    _require_words(key)
     found = get_object_or_404(CaptionTrack, recording=_of(key), id=track_id)
     return _as_vtt(webvtt.cues((a, b, text) for a, b, text in found.cues))
+
+
+def _require_words(key: str) -> None:
+    if MediaPass.objects.filter(key=key, with_words=False).exists():
+        raise Http404
 
 
 def _as_vtt(text: str) -> HttpResponse:

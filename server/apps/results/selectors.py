@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from statistics import median
 from typing import Any
+from uuid import UUID
 
 from django.db.models import Count, Q
 
@@ -12,12 +13,13 @@ from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.classes.models import Member
 from apps.study.models import Answer, Student
+from apps.study.selectors import tries_of
 from escuela_core.items import Item
+from escuela_core.results.attempts import Attempt, counted
 from escuela_core.results.sheet import (
     Advice,
     Cell,
     Tally,
-    Try,
     cell,
     earned,
     item_tally,
@@ -36,8 +38,8 @@ def overview(owner: User) -> list[dict[str, Any]]:
         Assignment.objects.filter(owner=owner, edition__lesson__removed_at=None)
         .select_related("edition")
         .annotate(
-            joined=Count("students", distinct=True),
-            done=Count("students", filter=Q(students__finished_at__isnull=False), distinct=True),
+            joined=Count("students__person", distinct=True),
+            done=Count("students__person", filter=Q(students__finished_at__isnull=False), distinct=True),
             to_mark=Count("students__answers", filter=waiting, distinct=True),
         )
     )
@@ -67,15 +69,23 @@ class Sheet:
         self.policy = assignment.policy()
         self.content = assignment.edition.content
         self.items = [i for i in assignment.edition.items if i.is_marked]
-        self.students = list(assignment.students.prefetch_related("answers", "stretches"))
+        every = list(assignment.students.prefetch_related("answers", "stretches"))
         self.covered = assignment.edition.stretches
-        self.played = {s.id: [Span(p.start_ms, p.end_ms) for p in s.stretches.all()] for s in self.students}
-        self.cells = {s.id: self._cells(s) for s in self.students}
+        self.played = {s.id: [Span(p.start_ms, p.end_ms) for p in s.stretches.all()] for s in every}
+        self.cells = {s.id: self._cells(s) for s in every}
+        self.attempts: dict[UUID, list[Student]] = {}
+        for student in sorted(every, key=lambda s: s.attempt):
+            self.attempts.setdefault(student.person, []).append(student)
+        # Each person with the time that counts, in the order of their names.
+        self.students = [s for s in every if s is self.counted(self.attempts[s.person])]
+
+    def counted(self, attempts: list[Student]) -> Student:
+        """Of one person's times through the lesson the one that counts."""
+        told = [Attempt(earned(self.items, self.cells[s.id]), s.finished_at is not None) for s in attempts]
+        return attempts[counted(told, self.policy.counting)]
 
     def _cells(self, student: Student) -> list[Cell]:
-        tries: dict[str, list[Try]] = {}
-        for given in student.answers.all():
-            tries.setdefault(str(given.item_id), []).append(Try(given.outcome, given.share))  # type: ignore[arg-type]
+        tries = tries_of(student)
         far = reached(self.played[student.id])
         return [cell(item, tries.get(item.id, []), far, self.policy) for item in self.items]
 
@@ -167,6 +177,7 @@ def _student(student: Student, sheet: Sheet) -> dict[str, Any]:
     return {
         "id": student.id,
         "nickname": student.nickname,
+        "attempts": len(sheet.attempts[student.person]),
         "coverage": round(coverage(sheet.played[student.id], sheet.covered), 3),
         "cells": [{"state": c.state, "share": c.share, "tries": c.tries} for c in cells],
         "marks": round(earned(sheet.items, cells), 2),
@@ -261,11 +272,21 @@ def item_answers(assignment: Assignment, item_id: str) -> dict[str, Any] | None:
 def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
     """One student from start to end."""
     sheet = Sheet(assignment)
-    mine = next(s for s in sheet.students if s.id == student.id)
+    every = sheet.attempts[student.person]
+    mine = next(s for s in every if s.id == student.id)
     answers = list(mine.answers.all())
     gaps = [(b.received_at - a.received_at).total_seconds() for a, b in zip(answers, answers[1:], strict=False)]
     return {
         "nickname": mine.nickname,
+        "attempts": [
+            {
+                "id": s.id,
+                "number": s.attempt,
+                "marks": round(earned(sheet.items, sheet.cells[s.id]), 2),
+                "counts": s is sheet.counted(every),
+            }
+            for s in every
+        ],
         "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in merged(sheet.played[mine.id])],
         "median_seconds": round(median(gaps)) if gaps else None,
         "items": [

@@ -48,6 +48,7 @@ class SheetSegmentOut(serializers.Serializer[object]):
 class SheetStudentOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     nickname = serializers.CharField()
+    attempts = serializers.IntegerField()
     coverage = serializers.FloatField()
     cells = CellOut(many=True)
     marks = serializers.FloatField()
@@ -124,8 +125,18 @@ class WatchedOut(serializers.Serializer[object]):
     end_ms = serializers.IntegerField()
 
 
+class AttemptOut(serializers.Serializer[object]):
+    """One time through the lesson; ``counts``: its marks are the student's."""
+
+    id = serializers.UUIDField()
+    number = serializers.IntegerField()
+    marks = serializers.FloatField()
+    counts = serializers.BooleanField()
+
+
 class StudentResultOut(serializers.Serializer[object]):
     nickname = serializers.CharField()
+    attempts = AttemptOut(many=True)
     watched = WatchedOut(many=True)
     median_seconds = serializers.IntegerField(allow_null=True)
     items = StudentItemOut(many=True)

@@ -15,8 +15,10 @@ from apps.classes.models import Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.classes.services import take_name
 from apps.study.models import Student
+from apps.study.selectors import tries_of
 from config.client import address_of
-from escuela_core.results.sheet import Try, cell, earned
+from escuela_core.results.attempts import Attempt, counted
+from escuela_core.results.sheet import cell, earned
 from escuela_core.study.progress import Standing
 
 NOT_RIGHT = ("wrong", "not_sure", "out_of_time")
@@ -78,24 +80,27 @@ def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any])
 def lessons_for(member: Member, now: datetime) -> list[dict[str, Any]]:
     """What the class was given, as it stands with ``member``: four queries however much it is."""
     given = list(Assignment.objects.filter(school_class=member.school_class_id).select_related("edition"))
-    studies = {s.assignment_id: s for s in member.studies.prefetch_related("answers")}
+    studies: dict[UUID, list[Student]] = {}
+    for study in member.studies.prefetch_related("answers").order_by("attempt"):
+        studies.setdefault(study.assignment_id, []).append(study)
     own = {e.assignment_id: e for e in Extension.objects.filter(member=member)}
-    return [_row(a, member, studies.get(a.id), own.get(a.id), now) for a in given]
+    return [_row(a, member, studies.get(a.id, []), own.get(a.id), now) for a in given]
 
 
 def _row(
-    assignment: Assignment, member: Member, study: Student | None, own: Extension | None, now: datetime
+    assignment: Assignment, member: Member, studies: list[Student], own: Extension | None, now: datetime
 ) -> dict[str, Any]:
+    """One lesson at the time through it that the student is at, with the marks of the one that counts."""
     policy = assignment.policy(member.allowance() if own is None else own.allowance_of(member))
     edition = frozen(assignment.edition_id)
     items = [i for i in edition.items if i.is_marked]
+    each = [[cell(i, tries.get(i.id, []), 0, policy) for i in items] for tries in map(tries_of, studies)]
+    times = [Attempt(earned(items, c), s.finished_at is not None) for c, s in zip(each, studies, strict=True)]
+    study, cells = (studies[-1], each[-1]) if studies else (None, [])
     finished = study is not None and study.finished_at is not None
-    tries: dict[str, list[Try]] = {}
-    for given in study.answers.all() if study else ():
-        tries.setdefault(str(given.item_id), []).append(Try(given.outcome, given.share))  # type: ignore[arg-type]
-    cells = [cell(i, tries.get(i.id, []), 0, policy) for i in items]
     answered = sum(1 for c in cells if c.tries)
-    speaks = Standing.at(policy, now, finished=finished).speaks
+    tried = any(c.tries for of_one in each for c in of_one)
+    speaks = Standing.at(policy, now, finished=any(t.finished for t in times)).speaks
     done = finished or (bool(items) and answered == len(items))
     return {
         "code": assignment.code,
@@ -108,7 +113,7 @@ def _row(
         "closes_at": policy.closes_at,
         "item_count": len(items),
         "answered": answered,
-        "marks": round(earned(items, cells), 2) if speaks and answered else None,
+        "marks": round(times[counted(times, policy.counting)].marks, 2) if speaks and tried else None,
         "most": sum(i.marks for i in items),
         "again": sum(1 for c in cells if c.state in NOT_RIGHT) if speaks else 0,
         "waiting": sum(1 for c in cells if c.state == "waiting"),

@@ -19,13 +19,16 @@ from escuela_core.study.timed import ItemClock
 
 
 class Student(models.Model):
-    """Someone with a nickname on one device, or a member of a class on any; known again by a signed cookie that holds
-    the id."""
+    """Someone with a nickname on one device, or a member of a class on any, at one time through the lesson; known again
+    by a signed cookie that holds the id."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     assignment = models.ForeignKey(Assignment, on_delete=models.PROTECT, related_name="students")
     # Who it is in the class it was given to; nobody where anyone with the link may come.
     member = models.ForeignKey(Member, null=True, on_delete=models.PROTECT, related_name="studies")
+    # The same person's times through the lesson, counted from 1.
+    person = models.UUIDField(default=uuid.uuid4)
+    attempt = models.PositiveSmallIntegerField(default=1)
     nickname = models.CharField(max_length=40)
     joined_at = models.DateTimeField(auto_now_add=True)
     last_seen_at = models.DateTimeField(auto_now_add=True)
@@ -39,7 +42,10 @@ class Student(models.Model):
 
     class Meta:
         ordering = ("nickname", "joined_at")
-        constraints = (models.UniqueConstraint(fields=["assignment", "member"], name="one_student_a_member"),)
+        constraints = (
+            models.UniqueConstraint(fields=["assignment", "member", "attempt"], name="one_attempt_a_member"),
+            models.UniqueConstraint(fields=["person", "attempt"], name="one_attempt_a_person"),
+        )
 
     @cached_property
     def allowance(self) -> Allowance:

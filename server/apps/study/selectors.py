@@ -11,6 +11,7 @@ from apps.lessons.items.attachments import address_of
 from apps.study.models import Answer, Student
 from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Item
+from escuela_core.results.sheet import Try
 from escuela_core.study import Mark, credit
 from escuela_core.study.ordering import Ordering, as_shown
 from escuela_core.study.progress import Standing, Tried, is_done, shows_key, tries_left
@@ -28,8 +29,10 @@ NOTHING_ASKED: dict[str, Any] = {
 }
 
 
-def lesson_for(content: dict[str, Any], questions: Sequence[dict[str, Any]], media: dict[str, Any]) -> dict[str, Any]:
-    """A lesson without anything a student must not know yet."""
+def lesson_for(
+    content: dict[str, Any], questions: Sequence[dict[str, Any]], media: dict[str, Any], *, words: bool = True
+) -> dict[str, Any]:
+    """A lesson without anything a student must not know yet; without ``words`` only when sentences begin and end."""
     return {
         "title": content["title"],
         "language": content["language"],
@@ -37,7 +40,7 @@ def lesson_for(content: dict[str, Any], questions: Sequence[dict[str, Any]], med
         "end_ms": content["end_ms"],
         "stretches": content.get("stretches") or [{"start_ms": content["start_ms"], "end_ms": content["end_ms"]}],
         "segments": content["segments"],
-        "sentences": content["sentences"],
+        "sentences": content["sentences"] if words else [s | {"text": ""} for s in content["sentences"]],
         "items": questions,
         "materials": materials_for(content, ("before", "during")),
     } | media
@@ -116,6 +119,8 @@ def state_of(student: Student, now: datetime) -> dict[str, Any]:
         "id": student.id,
         "nickname": student.nickname,
         "finished": standing.finished,
+        "attempt": student.attempt,
+        "retakes_left": max(0, standing.policy.retakes + 1 - student.attempt),
         "state": standing.state,
         "items": [
             progress(i, answers.get(i.id, []), standing, ordering, key_shown=i.id in shown) for i in edition.items
@@ -123,6 +128,14 @@ def state_of(student: Student, now: datetime) -> dict[str, Any]:
         "materials": materials_for(edition.content, ("after",)) if standing.finished else [],
         "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in watched(student)],
     }
+
+
+def tries_of(student: Student) -> dict[str, list[Try]]:
+    """The tries of one student by item, as the results count them; no query where the answers were read along."""
+    tries: dict[str, list[Try]] = {}
+    for given in student.answers.all():
+        tries.setdefault(str(given.item_id), []).append(Try(given.outcome, given.share))  # type: ignore[arg-type]
+    return tries
 
 
 def progress(

@@ -128,6 +128,8 @@ class StudentOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     nickname = serializers.CharField()
     finished = serializers.BooleanField()
+    attempt = serializers.IntegerField()
+    retakes_left = serializers.IntegerField()
     state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
     items = ProgressOut(many=True)
     materials = StudyMaterialOut(many=True)
@@ -163,6 +165,7 @@ class StudyOut(serializers.Serializer[object]):
     """``in_room``: it is being played in the room now; the lesson comes by itself after that."""
 
     in_room = serializers.BooleanField()
+    instructions = serializers.CharField(allow_blank=True)
     entry = EntryOut(allow_null=True)
     title = serializers.CharField()
     item_count = serializers.IntegerField()

@@ -59,7 +59,7 @@ def join(assignment: Assignment, nickname: str, *, same_name: bool = True) -> St
 def join_as(assignment: Assignment, member: Member) -> Student:
     """A member of the assignment's class begins it, or goes on where they were on another device. Raises
     AssignmentShutError for who has not begun while it is shut for them."""
-    student = Student.objects.filter(assignment=assignment, member=member).first()
+    student = Student.objects.filter(assignment=assignment, member=member).order_by("attempt").last()
     if student is not None:
         student.assignment, student.member = assignment, member
         return student
@@ -68,8 +68,31 @@ def join_as(assignment: Assignment, member: Member) -> Student:
     if state in ("not_yet", "closed"):
         raise AssignmentShutError(state)
     # Two presses at once begin it once.
-    student, _ = Student.objects.get_or_create(assignment=assignment, member=member, defaults={"nickname": member.name})
+    known = {"assignment": assignment, "member": member, "attempt": 1}
+    student, _ = Student.objects.get_or_create(**known, defaults={"nickname": member.name})
     return student
+
+
+def do_again(student: Student) -> Student:
+    """Another time through a lesson that ``student`` has handed in; asked twice it is begun once.
+
+    Raises AssignmentShutError, ``not_finished`` and ``no_retakes_left``.
+    """
+    policy = student.policy()
+    state = policy.state(timezone.now())
+    if state in ("not_yet", "closed"):
+        raise AssignmentShutError(state)
+    if student.finished_at is None:
+        raise SentenceError("not_finished", "Hand in what you have begun before you do it again.")
+    if student.attempt > policy.retakes:
+        raise SentenceError("no_retakes_left", "This lesson cannot be done again any more.")
+    again, _ = Student.objects.get_or_create(
+        person=student.person,
+        attempt=student.attempt + 1,
+        defaults={"assignment": student.assignment, "member": student.member, "nickname": student.nickname},
+    )
+    again.assignment, again.member = student.assignment, student.member
+    return again
 
 
 @transaction.atomic

@@ -11,5 +11,6 @@ urlpatterns = [
     path("study/<str:code>/room/", room_views.InRoomView.as_view()),
     path("study/<str:code>/room/events/", room_views.InRoomEventsView.as_view()),
     path("study/<str:code>/finished/", views.FinishView.as_view()),
+    path("study/<str:code>/again/", views.AgainView.as_view()),
     path("lessons/<uuid:lesson_id>/rehearsal/", views.RehearsalView.as_view()),
 ]

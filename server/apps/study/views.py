@@ -123,12 +123,15 @@ class StudyAddress(APIView):
         in_room = room_of(assignment, now) is not None
         if student is not None and told is not None and state != "not_yet" and not in_room:
             media = selectors.media_of(edition.recording) | {"media_url": assignment.media_url}
-            lesson = selectors.lesson_for(edition.content, selectors.questions_for(student, told["items"]), media)
+            words = policy.script != "none" or told["finished"]
+            questions = selectors.questions_for(student, told["items"])
+            lesson = selectors.lesson_for(edition.content, questions, media, words=words)
         data = {
             "title": edition.content["title"],
             "item_count": len(edition.content["items"]),
             "state": state,
             "in_room": in_room,
+            "instructions": assignment.instructions,
             "rules": assignment if student is None or student.member is None else policy,
             "entry": entry,
             "lesson": lesson,
@@ -136,6 +139,22 @@ class StudyAddress(APIView):
             "token": token,
         }
         return Response(StudyOut(data).data, headers={"Cache-Control": "no-store"})
+
+    def known_from_now_on(self, request: Request, student: Student, entry: dict[str, Any] | None = None) -> Response:
+        """What ``student`` is shown, on a device that shows from now on that it is theirs."""
+        assignment = student.assignment
+        token = signing.dumps(str(student.id), salt=COOKIE)
+        response = self.shown(assignment, student, token, entry)
+        response.set_cookie(
+            COOKIE + assignment.code,
+            token,
+            max_age=COOKIE_SECONDS,
+            httponly=True,
+            samesite="Lax",
+            secure=request.is_secure(),
+        )
+        set_framed_cookie(response, FRAMED + assignment.code, token, COOKIE_SECONDS)
+        return response
 
 
 @method_decorator(ensure_csrf_cookie, name="get")
@@ -165,19 +184,9 @@ class StudyView(StudyAddress):
         student = student or services.join(
             assignment, given.get("nickname", ""), same_name=given.get("same_name", False)
         )
-        token = signing.dumps(str(student.id), salt=COOKIE)
-        response = self.shown(assignment, student, token, entry)
+        response = self.known_from_now_on(request, student, entry)
         if member is not None:
             members.remember(response, request, member)
-        response.set_cookie(
-            COOKIE + assignment.code,
-            token,
-            max_age=COOKIE_SECONDS,
-            httponly=True,
-            samesite="Lax",
-            secure=request.is_secure(),
-        )
-        set_framed_cookie(response, FRAMED + assignment.code, token, COOKIE_SECONDS)
         return response
 
     @extend_schema(responses={204: None})
@@ -259,6 +268,13 @@ class FinishView(StudyAddress):
     def post(self, request: Request, code: str) -> Response:
         student = services.finish(self.joined(request, code))
         return self.shown(student.assignment, student)
+
+
+class AgainView(StudyAddress):
+    @extend_schema(request=None, responses=StudyOut)
+    def post(self, request: Request, code: str) -> Response:
+        """Do the lesson again, where the rules allow it."""
+        return self.known_from_now_on(request, services.do_again(self.joined(request, code)))
 
 
 REHEARSED = Standing(Policy(attempts=2), "open")

@@ -1355,6 +1355,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/study/{code}/again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Do the lesson again, where the rules allow it. */
+        post: operations["api_study_again_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/study/{code}/answers/": {
         parameters: {
             query?: never;
@@ -1540,6 +1557,7 @@ export interface components {
             readonly state: string;
             readonly item_count: number;
             readonly student_count: number;
+            instructions?: string;
             /** Format: date-time */
             opens_at?: string | null;
             /** Format: date-time */
@@ -1558,6 +1576,10 @@ export interface components {
             retry_share?: number;
             /** Format: double */
             wrong_share?: number;
+            manner: components["schemas"]["MannerEnum"];
+            script: components["schemas"]["ScriptEnum"];
+            retakes?: number;
+            counting: components["schemas"]["CountingEnum"];
             /** Format: date-time */
             readonly created_at: string;
         };
@@ -1574,6 +1596,15 @@ export interface components {
         AttachmentOut: {
             name: string;
             url: string;
+        };
+        /** @description One time through the lesson; ``counts``: its marks are the student's. */
+        AttemptOut: {
+            /** Format: uuid */
+            id: string;
+            number: number;
+            /** Format: double */
+            marks: number;
+            counts: boolean;
         };
         AuditOut: {
             action: string;
@@ -1663,6 +1694,8 @@ export interface components {
             items: number;
             tokens: number;
         };
+        /** @enum {string} */
+        CountingEnum: "last" | "best" | "first";
         CriterionData: {
             text: string;
             /** Format: double */
@@ -2048,6 +2081,8 @@ export interface components {
             /** Format: email */
             email: string;
         };
+        /** @enum {string} */
+        MannerEnum: "paused" | "beside";
         MarkInRequest: {
             /** Format: double */
             marks: number;
@@ -2224,14 +2259,8 @@ export interface components {
             /** Format: double */
             time_factor?: number;
         };
+        /** @description Rules and dates, as many of them as are to be set. */
         PatchedPolicyInRequest: {
-            name?: string;
-            /** Format: date-time */
-            opens_at?: string | null;
-            /** Format: date-time */
-            due_at?: string | null;
-            /** Format: date-time */
-            closes_at?: string | null;
             attempts?: number;
             feedback?: components["schemas"]["FeedbackEnum"];
             show_key?: boolean;
@@ -2244,6 +2273,18 @@ export interface components {
             retry_share?: number;
             /** Format: double */
             wrong_share?: number;
+            manner?: components["schemas"]["MannerEnum"];
+            script?: components["schemas"]["ScriptEnum"];
+            retakes?: number;
+            counting?: components["schemas"]["CountingEnum"];
+            name?: string;
+            instructions?: string;
+            /** Format: date-time */
+            opens_at?: string | null;
+            /** Format: date-time */
+            due_at?: string | null;
+            /** Format: date-time */
+            closes_at?: string | null;
         };
         PatchedRenameInRequest: {
             nickname?: string;
@@ -2461,6 +2502,10 @@ export interface components {
             retry_share: number;
             /** Format: double */
             wrong_share: number;
+            manner: components["schemas"]["MannerEnum"];
+            script: components["schemas"]["ScriptEnum"];
+            retakes: number;
+            counting: components["schemas"]["CountingEnum"];
         };
         /** @description The rules of an assignment without its dates. */
         RulesOut: {
@@ -2476,6 +2521,10 @@ export interface components {
             retry_share: number;
             /** Format: double */
             wrong_share: number;
+            manner: components["schemas"]["MannerEnum"];
+            script: components["schemas"]["ScriptEnum"];
+            retakes: number;
+            counting: components["schemas"]["CountingEnum"];
             /** Format: date-time */
             opens_at: string | null;
             /** Format: date-time */
@@ -2497,6 +2546,8 @@ export interface components {
         };
         /** @enum {string} */
         ScriptByEnum: "person" | "machine" | "recognised";
+        /** @enum {string} */
+        ScriptEnum: "all" | "played" | "none";
         ScriptInRequest: {
             way: components["schemas"]["WayEnum"];
             /** @default  */
@@ -2558,14 +2609,6 @@ export interface components {
         SeverityEnum: "error" | "look" | "hint";
         /** @description ``id``: made by the browser, so that pressing twice gives out once. */
         ShareInRequest: {
-            /** @default  */
-            name: string;
-            /** Format: date-time */
-            opens_at?: string | null;
-            /** Format: date-time */
-            due_at?: string | null;
-            /** Format: date-time */
-            closes_at?: string | null;
             attempts?: number;
             feedback?: components["schemas"]["FeedbackEnum"];
             show_key?: boolean;
@@ -2578,6 +2621,19 @@ export interface components {
             retry_share?: number;
             /** Format: double */
             wrong_share?: number;
+            manner?: components["schemas"]["MannerEnum"];
+            script?: components["schemas"]["ScriptEnum"];
+            retakes?: number;
+            counting?: components["schemas"]["CountingEnum"];
+            /** @default  */
+            name: string;
+            instructions?: string;
+            /** Format: date-time */
+            opens_at?: string | null;
+            /** Format: date-time */
+            due_at?: string | null;
+            /** Format: date-time */
+            closes_at?: string | null;
             /** Format: uuid */
             id?: string | null;
             /** @default false */
@@ -2620,6 +2676,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             nickname: string;
+            attempts: number;
             /** Format: double */
             coverage: number;
             cells: components["schemas"]["CellOut"][];
@@ -2690,6 +2747,7 @@ export interface components {
         StepStateEnum: "waiting" | "running" | "done";
         StudentExportOut: {
             nickname: string;
+            attempts: components["schemas"]["AttemptOut"][];
             watched: components["schemas"]["WatchedOut"][];
             median_seconds: number | null;
             items: components["schemas"]["StudentItemOut"][];
@@ -2710,6 +2768,8 @@ export interface components {
             id: string;
             nickname: string;
             finished: boolean;
+            attempt: number;
+            retakes_left: number;
             state: components["schemas"]["AssignmentStateEnum"];
             items: components["schemas"]["ProgressOut"][];
             materials: components["schemas"]["StudyMaterialOut"][];
@@ -2717,6 +2777,7 @@ export interface components {
         };
         StudentResultOut: {
             nickname: string;
+            attempts: components["schemas"]["AttemptOut"][];
             watched: components["schemas"]["WatchedOut"][];
             median_seconds: number | null;
             items: components["schemas"]["StudentItemOut"][];
@@ -2753,6 +2814,7 @@ export interface components {
         /** @description ``in_room``: it is being played in the room now; the lesson comes by itself after that. */
         StudyOut: {
             in_room: boolean;
+            instructions: string;
             entry: components["schemas"]["EntryOut"] | null;
             title: string;
             item_count: number;
@@ -5585,6 +5647,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    api_study_again_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudyOut"];
+                };
             };
         };
     };

@@ -5,8 +5,9 @@ import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { SaveOrCancel } from "../ui/SaveOrCancel";
+import { changeable } from "./policy";
 import type { Assignment, Policy } from "./queries";
-import { Rules, Times } from "./Rules";
+import { Instructions, Rules, Times } from "./Rules";
 import { Said } from "./Said";
 
 type Props = { assignment: Assignment; close: () => void; changed: () => void };
@@ -20,12 +21,7 @@ export function ChangeDialog({ assignment, close, changed }: Props) {
   const save = (e: FormEvent) => {
     e.preventDefault();
     setError(null);
-    const { name, opens_at, due_at, closes_at, attempts, feedback, show_key } = policy;
-    const { skipping, offer_not_sure, shuffle, grace_min, retry_share, wrong_share } = policy;
-    const body = {
-      ...{ name, opens_at, due_at, closes_at, attempts, feedback, show_key },
-      ...{ skipping, offer_not_sure, shuffle, grace_min, retry_share, wrong_share },
-    };
+    const body = changeable(policy);
     api
       .PATCH("/api/assignments/{assignment_id}/", { params: { path: { assignment_id: assignment.id } }, body })
       .then(() => {
@@ -46,6 +42,7 @@ export function ChangeDialog({ assignment, close, changed }: Props) {
             dir="auto"
           />
         </Field>
+        <Instructions policy={policy} put={put} />
         <Times policy={policy} put={put} />
         <Rules policy={policy} put={put} />
         <Said policy={policy} />

@@ -5,6 +5,23 @@ import type { Policy } from "./queries";
 /** ``put`` changes a part of the rules. */
 type Part = { policy: Policy; put: (part: Partial<Policy>) => void };
 
+/** What the teacher tells those who open it. */
+export function Instructions({ policy, put }: Part) {
+  const { t } = useTranslation();
+  return (
+    <Field label={t("share.instructions")}>
+      <textarea
+        className="field"
+        dir="auto"
+        rows={2}
+        maxLength={4000}
+        value={policy.instructions ?? ""}
+        onChange={(e) => put({ instructions: e.target.value })}
+      />
+    </Field>
+  );
+}
+
 /** When it opens, is due, closes. */
 export function Times({ policy, put }: Part) {
   const { t } = useTranslation();
@@ -46,6 +63,13 @@ export function Rules({ policy, put }: Part) {
   const { t } = useTranslation();
   return (
     <>
+      <OneOf
+        label={t("share.manner")}
+        value={policy.manner ?? "paused"}
+        // With the items beside it there is nothing to skip to.
+        change={(manner) => put(manner === "beside" ? { manner, skipping: "freely" } : { manner })}
+        options={(["paused", "beside"] as const).map((value) => ({ value, label: t(`share.manner.${value}`) }))}
+      />
       <div className="flex flex-wrap gap-x-4">
         <Field label={t("share.attempts")}>
           <input
@@ -83,15 +107,24 @@ export function Rules({ policy, put }: Part) {
           label: t(`share.feedback.${value}`),
         }))}
       />
+      {policy.manner !== "beside" && (
+        <OneOf
+          label={t("share.skipping")}
+          value={policy.skipping ?? "freely"}
+          change={(skipping) => put({ skipping })}
+          options={(["freely", "watched", "not_at_all"] as const).map((value) => ({
+            value,
+            label: t(`share.skipping.${value}`),
+          }))}
+        />
+      )}
       <OneOf
-        label={t("share.skipping")}
-        value={policy.skipping ?? "freely"}
-        change={(skipping) => put({ skipping })}
-        options={(["freely", "watched", "not_at_all"] as const).map((value) => ({
-          value,
-          label: t(`share.skipping.${value}`),
-        }))}
+        label={t("share.script")}
+        value={policy.script ?? "all"}
+        change={(script) => put({ script })}
+        options={(["all", "played", "none"] as const).map((value) => ({ value, label: t(`share.script.${value}`) }))}
       />
+      <Retakes policy={policy} put={put} />
       <Field label={t("share.grace")} help={t("share.graceHelp")}>
         <select
           className="field !w-auto"
@@ -113,6 +146,39 @@ export function Rules({ policy, put }: Part) {
       />
       <Toggle label={t("share.shuffle")} on={policy.shuffle ?? false} change={(shuffle) => put({ shuffle })} />
     </>
+  );
+}
+
+const RETAKES = [0, 1, 2, 9];
+
+/** How often all of it may be done again, and which time counts. */
+function Retakes({ policy, put }: Part) {
+  const { t } = useTranslation();
+  const retakes = policy.retakes ?? 0;
+  const choices = RETAKES.includes(retakes) ? RETAKES : [...RETAKES, retakes];
+  return (
+    <div className="flex flex-wrap gap-x-4">
+      <Field label={t("share.retakes")}>
+        <select className="field !w-auto" value={retakes} onChange={(e) => put({ retakes: Number(e.target.value) })}>
+          {choices.map((count) => (
+            <option key={count} value={count}>
+              {count ? t("share.retakesTimes", { count }) : t("share.retakesNone")}
+            </option>
+          ))}
+        </select>
+      </Field>
+      {retakes > 0 && (
+        <OneOf
+          label={t("share.counting")}
+          value={policy.counting ?? "last"}
+          change={(counting) => put({ counting })}
+          options={(["last", "best", "first"] as const).map((value) => ({
+            value,
+            label: t(`share.counting.${value}`),
+          }))}
+        />
+      )}
+    </div>
   );
 }
 

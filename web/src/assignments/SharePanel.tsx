@@ -9,8 +9,9 @@ import { Field, Toggle } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { useUndo } from "../ui/Undo";
 import { Given } from "./Given";
+import { FIRST } from "./policy";
 import { type Policy, useAssignments, useForgetAssignments } from "./queries";
-import { Rules, Times } from "./Rules";
+import { Instructions, Rules, Times } from "./Rules";
 import { Said } from "./Said";
 import { ToClasses } from "./ToClasses";
 
@@ -46,27 +47,9 @@ export function SharePanel({ desk }: { desk: Desk }) {
 const bringBack = (id: string) =>
   api.DELETE("/api/assignments/{assignment_id}/removed/", { params: { path: { assignment_id: id } } });
 
-const FIRST: Policy = {
-  name: "",
-  opens_at: null,
-  due_at: null,
-  closes_at: null,
-  attempts: 2,
-  feedback: "at_once",
-  show_key: true,
-  skipping: "freely",
-  offer_not_sure: true,
-  shuffle: false,
-  time_limits: true,
-  grace_min: 60,
-  retry_share: 1,
-  wrong_share: 0,
-  with_unseen: false,
-};
-
 function ShareForm({ desk }: { desk: Desk }) {
   const { t } = useTranslation();
-  const [policy, setPolicy] = useState(FIRST);
+  const [policy, setPolicy] = useState<Policy>({ ...FIRST, with_unseen: false });
   // None: anyone with the link.
   const [classes, setClasses] = useState<string[]>([]);
   // What is pressed twice is given out once: new ids come with a change alone.
@@ -132,6 +115,7 @@ function ShareForm({ desk }: { desk: Desk }) {
           />
         </Field>
       )}
+      <Instructions policy={policy} put={put} />
       <Times policy={policy} put={put} />
       <Rules policy={policy} put={put} />
       {timed && (

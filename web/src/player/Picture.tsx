@@ -15,6 +15,8 @@ type Props = {
   startMs?: number;
   /** Whether captions are shown over the picture. */
   captions?: boolean;
+  /** Whether there are any. */
+  words?: boolean;
 };
 
 /** The recording's picture: its file, or its host's own player; a plain panel where there is only sound. */
@@ -46,7 +48,11 @@ function FilePlayer(props: Props) {
         aria-label={props.title}
         className={props.hasPicture ? "block aspect-video w-full" : "block h-16 w-full"}
       >
-        <track kind="captions" src={`${props.url}/captions.vtt`} srcLang={props.language} />
+        <track
+          kind="captions"
+          src={props.words === false ? undefined : `${props.url}/captions.vtt`}
+          srcLang={props.language}
+        />
       </video>
       {!props.hasPicture && (
         <p className="absolute inset-0 flex items-center justify-center text-paper">{t("shared.soundOnly")}</p>

@@ -5,6 +5,7 @@ import { useNavigate, useParams } from "react-router";
 import { api, body } from "../api/client";
 import { useKeys } from "../app/keys";
 import { clock as shown } from "../app/times";
+import { FIRST } from "../assignments/policy";
 import type { Clock } from "../player/clock";
 import { useClock } from "../player/hooks";
 import type { Stop } from "../study/course";
@@ -14,21 +15,7 @@ import { type Course, useCourse } from "../study/useCourse";
 import { Button } from "../ui/Button";
 import { NotYet } from "../ui/Notice";
 
-const RULES: Rules = {
-  opens_at: null,
-  due_at: null,
-  closes_at: null,
-  grace_min: 0,
-  attempts: 2,
-  feedback: "at_once",
-  show_key: true,
-  skipping: "freely",
-  offer_not_sure: true,
-  shuffle: false,
-  time_limits: true,
-  retry_share: 1,
-  wrong_share: 0,
-};
+const RULES: Rules = { ...FIRST, grace_min: 0 };
 
 /** The lesson as a student will see it, with a ruler to jump between pauses. Nothing of it is recorded. */
 export function RehearsalPage() {

@@ -73,7 +73,12 @@ function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id
           {"segment" in looked && <SegmentSide assignment={assignment.id} sheet={sheet.data} number={looked.segment} />}
           {"item" in looked && <ItemSide assignment={assignment.id} item={looked.item} />}
           {"student" in looked && (
-            <StudentSide assignment={assignment.id} student={looked.student} gone={() => setFocus(null)} />
+            <StudentSide
+              assignment={assignment.id}
+              student={looked.student}
+              gone={() => setFocus(null)}
+              look={(student) => setFocus({ student })}
+            />
           )}
         </aside>
       </div>

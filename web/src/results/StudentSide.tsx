@@ -1,13 +1,22 @@
 import { useTranslation } from "react-i18next";
 import { clock, moment } from "../app/times";
+import { Button } from "../ui/Button";
 import { NotYet } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useCellWords, useOutcome } from "./Bar";
 import { useStudentResult } from "./queries";
 import { StudentActs } from "./StudentActs";
 
+type Props = {
+  assignment: string;
+  student: string;
+  gone: () => void;
+  /** Opens another time of the same student through the lesson. */
+  look: (student: string) => void;
+};
+
 /** One student from start to end. */
-export function StudentSide({ assignment, student, gone }: { assignment: string; student: string; gone: () => void }) {
+export function StudentSide({ assignment, student, gone, look }: Props) {
   const { t, i18n } = useTranslation();
   const found = useStudentResult(assignment, student);
   const words = useCellWords();
@@ -19,6 +28,22 @@ export function StudentSide({ assignment, student, gone }: { assignment: string;
         {found.data.nickname}
       </h2>
       <StudentActs assignment={assignment} student={student} nickname={found.data.nickname} gone={gone} />
+      {found.data.attempts.length > 1 && (
+        <p className="mb-2 flex flex-wrap gap-1.5">
+          {found.data.attempts.map((a) => (
+            <Button
+              key={a.id}
+              small
+              aria-pressed={a.id === student}
+              onClick={() => look(a.id)}
+              className="aria-pressed:bg-here"
+            >
+              {t("results.attempt", { number: a.number, marks: a.marks })}
+              {a.counts && ` · ${t("results.counts")}`}
+            </Button>
+          ))}
+        </p>
+      )}
       <p className="mb-3 text-[14px] text-quiet">
         {t("results.watchedParts")}{" "}
         {found.data.watched.map((s) => `${clock(s.start_ms)}–${clock(s.end_ms)}`).join(", ") || "–"}

@@ -41,10 +41,12 @@ type Props = {
   set: (part: Partial<Listening>) => void;
   /** Where the host shows its own player, captions and volume are the host's. */
   ofHost: boolean;
+  /** Whether what is said may be read. */
+  words: boolean;
 };
 
 /** Speed, volume, captions over the picture, and the whole screen. */
-export function Controls({ how, set, ofHost }: Props) {
+export function Controls({ how, set, ofHost, words }: Props) {
   const { t, i18n } = useTranslation();
   const faster = (by: number) => {
     const next = SPEEDS[SPEEDS.indexOf(how.speed) + by];
@@ -54,7 +56,7 @@ export function Controls({ how, set, ofHost }: Props) {
   useKeys([
     { keys: ">", label: t("study.faster"), run: () => faster(1) },
     { keys: "<", label: t("study.slower"), run: () => faster(-1) },
-    { keys: "C", label: t("study.captions"), run: captions, off: ofHost },
+    { keys: "C", label: t("study.captions"), run: captions, off: ofHost || !words },
     { keys: "W", label: t("study.wholeScreen"), run: wholeScreen },
   ]);
   return (
@@ -84,7 +86,7 @@ export function Controls({ how, set, ofHost }: Props) {
           />
         </label>
       )}
-      {!ofHost && (
+      {!ofHost && words && (
         <button
           type="button"
           aria-pressed={how.captions}

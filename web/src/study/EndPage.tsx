@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import type { Clock } from "../player/clock";
 import { Button } from "../ui/Button";
+import { ErrorNotice } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { Around } from "./Around";
 import { isAnswered, isDone } from "./course";
@@ -11,10 +12,18 @@ import { Feedback } from "./Feedback";
 import type { StudyMaterial } from "./materials";
 import type { Course } from "./useCourse";
 
-type Props = { clock: Clock; lesson: StudyLesson; rules: Rules; course: Course; after: StudyMaterial[] };
+type Props = {
+  clock: Clock;
+  lesson: StudyLesson;
+  rules: Rules;
+  course: Course;
+  after: StudyMaterial[];
+  again?: (() => Promise<void>) | null;
+  retakesLeft?: number;
+};
 
 /** The end: everything once more, with what may be told of it; what is still open, before the student finishes. */
-export function EndPage({ clock, lesson, rules, course, after }: Props) {
+export function EndPage({ clock, lesson, rules, course, after, again, retakesLeft = 0 }: Props) {
   const { t } = useTranslation();
   const asked = lesson.items.filter((i) => i.kind !== "note");
   const last = (i: Question) => course.progress.get(i.id)?.answers.at(-1);
@@ -47,6 +56,7 @@ export function EndPage({ clock, lesson, rules, course, after }: Props) {
       <div className="mt-4">
         <Around materials={after} open />
       </div>
+      {finished && again && <Again again={again} left={retakesLeft} rules={rules} />}
       <WatchAgain course={course} clock={clock} startMs={lesson.start_ms} />
     </div>
   );
@@ -100,6 +110,21 @@ function Finish({ course, rules, open }: { course: Course; rules: Rules; open: Q
       </p>
       <Button look="main" className="min-h-11" onClick={finish}>
         {t("study.finish")}
+      </Button>
+    </div>
+  );
+}
+
+/** Another time through everything, where the teacher allows it. */
+function Again({ again, left, rules }: { again: () => Promise<void>; left: number; rules: Rules }) {
+  const { t } = useTranslation();
+  const [error, setError] = useState<unknown>(null);
+  return (
+    <div className="mt-4 border-l-4 border-amber bg-sheet px-3 py-2">
+      <p className="mb-2">{t("study.againLeft", { count: left }) + t(`study.counting.${rules.counting}`)}</p>
+      <ErrorNotice error={error} />
+      <Button className="min-h-11" onClick={() => again().catch(setError)}>
+        {t("study.doAgain")}
       </Button>
     </div>
   );

@@ -101,8 +101,8 @@ function KeyShown(props: {
   const words = useWords();
   const kind = ANSWERING[question.kind];
   const answer = kind.key(question, keyOf, t);
-  const quote = props.lesson.sentences.filter((s) =>
-    keyOf.evidence.some((e) => s.start_ms < e.end_ms && s.end_ms > e.start_ms),
+  const quote = props.lesson.sentences.filter(
+    (s) => s.text && keyOf.evidence.some((e) => s.start_ms < e.end_ms && s.end_ms > e.start_ms),
   );
   return (
     <div className="space-y-2">

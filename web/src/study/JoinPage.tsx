@@ -119,6 +119,11 @@ function Front({ study, children }: { study: Study; children: ReactNode }) {
         {t("study.itemCount", { count: study.item_count })}
         {rules.due_at && ` · ${t("study.due", { at: moment(rules.due_at, i18n.language) })}`}
       </p>
+      {study.instructions.trim() && (
+        <p dir="auto" className="mb-4 whitespace-pre-wrap rounded bg-sand px-3 py-2">
+          {study.instructions}
+        </p>
+      )}
       {children}
     </main>
   );

@@ -1,18 +1,24 @@
 import { useEffect, useMemo, useRef } from "react";
+import { useTranslation } from "react-i18next";
 import type { Clock } from "../player/clock";
 import { spanAt, useOnClock } from "../player/hooks";
-import type { StudyLesson } from "./door";
+import type { Rules, StudyLesson } from "./door";
 import { Explained } from "./Explained";
 import { wordsOf } from "./materials";
 
 type Props = {
   clock: Clock;
-  lesson: StudyLesson /** Where a sentence may be tapped. */;
+  lesson: StudyLesson;
+  script: Rules["script"];
+  /** How far it was played. */
+  furthestMs: () => number;
+  /** Where a sentence may be tapped. */
   hear: ((ms: number) => void) | null;
 };
 
 /** The sentences of the segment that is playing; the one being spoken is marked and kept in sight, each can be tapped to be heard. */
-export function ReadAlong({ clock, lesson, hear }: Props) {
+export function ReadAlong({ clock, lesson, script, furthestMs, hear }: Props) {
+  const { t } = useTranslation();
   const segment = useOnClock(clock, (c) => Math.max(0, spanAt(lesson.segments, c.nowMs)));
   const current = useOnClock(clock, (c) => spanAt(lesson.sentences, c.nowMs));
   const marked = useRef<HTMLSpanElement>(null);
@@ -23,8 +29,13 @@ export function ReadAlong({ clock, lesson, hear }: Props) {
   }, [current]);
   const words = useMemo(() => wordsOf(lesson.materials), [lesson.materials]);
   const span = lesson.segments[segment];
+  const last = useOnClock(clock, () =>
+    script === "played" ? spanAt(lesson.sentences, furthestMs()) : Number.MAX_VALUE,
+  );
+  if (script === "none") return <p className="text-quiet">{t("study.wordsLater")}</p>;
   const inside = lesson.sentences
     .map((s, n) => ({ ...s, n }))
+    .filter((s) => s.n <= last)
     .filter((s) => !span || (s.end_ms > span.start_ms && s.start_ms < span.end_ms));
   return (
     <p dir="auto" lang={lesson.language} className="font-script text-[17px] leading-relaxed">

@@ -56,7 +56,8 @@ export function StudentPage({ code }: { code: string }) {
     const over = () => load(code).then(setStudy).catch(setError);
     return <InRoom code={code} student={student.id} nickname={student.nickname} rules={study.rules} over={over} />;
   }
-  return <Studying key={student.id} code={code} study={study} lesson={lesson} student={student} />;
+  const again = async () => joined(body(await api.POST("/api/study/{code}/again/", { params: { path: { code } } })));
+  return <Studying key={student.id} code={code} study={study} lesson={lesson} student={student} again={again} />;
 }
 
 /** Who is at this tab: a device that is shared asks once in each. */

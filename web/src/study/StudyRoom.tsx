@@ -10,6 +10,7 @@ import { KeyList } from "../ui/KeyList";
 import { WordsLanguage } from "../ui/words";
 import { Around } from "./Around";
 import { Bar } from "./Bar";
+import { Beside } from "./Beside";
 import { Card } from "./Card";
 import { Controls, useListening } from "./Controls";
 import { isAnswered, isDone } from "./course";
@@ -27,12 +28,18 @@ type Props = {
   course: Course;
   startMs: number;
   after: StudyMaterial[];
+  instructions?: string;
+  /** Begins all of it again; null where the rules do not allow it. */
+  again?: (() => Promise<void>) | null;
+  retakesLeft?: number;
 };
 
 /** The room a student is in: picture first, then what is spoken, or one card at a time; beside it where there is room. */
 export function StudyRoom(props: Props) {
-  const { clock, lesson, course } = props;
+  const { clock, lesson, course, rules } = props;
   const { t } = useTranslation();
+  const { finished } = course;
+  const canRead = rules.script !== "none";
   const [listening, listen] = useListening(clock);
   const back = () => course.seek(sentenceBefore(lesson, clock.nowMs));
   const on = () => course.seek(sentenceAfter(lesson, clock.nowMs));
@@ -71,6 +78,7 @@ export function StudyRoom(props: Props) {
           language={lesson.language}
           startMs={props.startMs}
           captions={listening.captions}
+          words={canRead}
         />
         <Bar clock={clock} lesson={lesson} stops={course.stops} progress={course.progress} seek={course.seek} />
       </div>
@@ -81,20 +89,40 @@ export function StudyRoom(props: Props) {
             {asking && <Asking {...props} />}
           </WordsLanguage>
           {words && (
-            <div className="px-4 py-3">
-              <Around materials={lesson.materials.filter((m) => m.place === "before")} />
-              <ReadAlong clock={clock} lesson={lesson} hear={phase === "watching" ? hear : null} />
-              <OtherWords clock={clock} lesson={lesson} />
-            </div>
+            <>
+              <Told text={props.instructions} />
+              <WordsLanguage value={lesson.language}>{course.beside && <Beside {...props} />}</WordsLanguage>
+              <div className="px-4 py-3">
+                <Around materials={lesson.materials.filter((m) => m.place === "before")} />
+                <ReadAlong
+                  clock={clock}
+                  lesson={lesson}
+                  script={finished ? "all" : rules.script}
+                  furthestMs={course.furthestMs}
+                  hear={phase === "watching" ? hear : null}
+                />
+                {canRead && <OtherWords clock={clock} lesson={lesson} />}
+              </div>
+            </>
           )}
         </Boundary>
       </div>
       {words && (
         <Transport {...props} back={back}>
-          <Controls how={listening} set={listen} ofHost={lesson.player_url !== ""} />
+          <Controls how={listening} set={listen} ofHost={lesson.player_url !== ""} words={canRead} />
         </Transport>
       )}
     </main>
+  );
+}
+
+/** What the teacher has told about it. */
+function Told({ text = "" }: { text?: string | undefined }) {
+  if (!text.trim()) return null;
+  return (
+    <p dir="auto" className="whitespace-pre-wrap bg-sand px-4 py-2">
+      {text}
+    </p>
   );
 }
 

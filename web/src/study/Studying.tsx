@@ -11,10 +11,17 @@ import { useCourse } from "./useCourse";
 
 type Study = Schemas["StudyOut"];
 type Student = NonNullable<Study["student"]>;
-type Props = { code: string; study: Study; lesson: StudyLesson; student: Student };
+type Props = {
+  code: string;
+  study: Study;
+  lesson: StudyLesson;
+  student: Student;
+  /** Begins another time through it. */
+  again: () => Promise<void>;
+};
 
 /** A student at work: what they do goes to the server through the outbox, what it tells comes into the course. */
-export function Studying({ code, study, lesson: first, student }: Props) {
+export function Studying({ code, study, lesson: first, student, again }: Props) {
   const clock = useClock();
   const { t } = useTranslation();
   const take = useRef<(told: Progress) => void>(() => undefined);
@@ -49,7 +56,17 @@ export function Studying({ code, study, lesson: first, student }: Props) {
         </p>
       )}
       <NotTaken lesson={lesson} list={JSON.parse(refused)} seen={(id) => outbox.seen(id)} />
-      <StudyRoom clock={clock} lesson={lesson} rules={study.rules} course={course} startMs={startMs} after={after} />
+      <StudyRoom
+        clock={clock}
+        lesson={lesson}
+        rules={study.rules}
+        course={course}
+        startMs={startMs}
+        after={after}
+        instructions={study.instructions}
+        again={student.retakes_left > 0 && !closed ? again : null}
+        retakesLeft={student.retakes_left}
+      />
     </>
   );
 }

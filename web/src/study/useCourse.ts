@@ -29,6 +29,9 @@ export function useCourse(given: Given) {
   const [fromList, setFromList] = useState(false);
   const [index, setIndex] = useState(0);
   const furthest = useRef(given.furthestMs);
+  // The item that is open where all of them stand beside the recording.
+  const beside = rules.manner === "beside";
+  const [chosen, choose] = useState(() => (beside ? (lesson.items.find((i) => !isDone(progress, i))?.id ?? "") : ""));
   const latest = useRef(progress);
   latest.current = progress;
 
@@ -57,6 +60,11 @@ export function useCourse(given: Given) {
   const askFromList = (item: string) => {
     const at = stops.find((s) => s.items.some((i) => i.id === item));
     if (!at) return;
+    if (beside) {
+      choose(item);
+      setPhase("watching");
+      return;
+    }
     clock.hold();
     clock.seek(at.atMs);
     setStop(at);
@@ -67,9 +75,9 @@ export function useCourse(given: Given) {
 
   // Arms the next pause whenever the student watches; the lesson ends with its last part.
   const arm = useCallback(() => {
-    const next = () => nextStop(stops, latest.current, clock.nowMs);
-    armed(clock, lesson, next, ask, () => setPhase("ended"));
-  }, [clock, stops, ask, lesson]);
+    const next = () => (beside ? null : nextStop(stops, latest.current, clock.nowMs));
+    armed(clock, lesson, next, ask, () => (beside ? clock.hold() : setPhase("ended")));
+  }, [clock, stops, ask, lesson, beside]);
 
   useEffect(() => {
     if (phase === "watching") arm();
@@ -141,6 +149,10 @@ export function useCourse(given: Given) {
     index,
     send,
     fromList,
+    beside,
+    chosen,
+    choose,
+    furthestMs: () => Math.max(furthest.current, clock.nowMs),
     finished: given.finished,
     closed: given.closed,
     finish: door.finish,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from datetime import datetime, timedelta
 from typing import Literal
 
@@ -10,9 +10,13 @@ from escuela_core.errors import EscuelaError
 
 Feedback = Literal["at_once", "at_end", "after_closing"]
 Skipping = Literal["freely", "watched", "not_at_all"]
+Manner = Literal["paused", "beside"]
+Script = Literal["all", "played", "none"]
+Counting = Literal["last", "best", "first"]
 State = Literal["not_yet", "open", "late", "closed"]
 MOST_ATTEMPTS = 10
 MOST_GRACE_MIN = 7 * 24 * 60
+MOST_RETAKES = 9
 
 
 class PolicyTimesError(EscuelaError):
@@ -54,6 +58,22 @@ class PolicyMarksError(EscuelaError):
         )
 
 
+class PolicyMannerError(EscuelaError):
+    code = "policy_manner"
+
+    def __init__(self) -> None:
+        super().__init__(
+            "With the items beside the recording students need to move in it freely; let them skip, or let it pause."
+        )
+
+
+class PolicyRetakesError(EscuelaError):
+    code = "policy_retakes"
+
+    def __init__(self) -> None:
+        super().__init__(f"A lesson can be done again up to {MOST_RETAKES} times.", most=MOST_RETAKES)
+
+
 @dataclass(frozen=True, slots=True)
 class Policy:
     """Times are aware datetimes; a missing one sets no bound. ``attempts`` counts tries per item;
@@ -61,7 +81,9 @@ class Policy:
     whether the clocks of timed items run; ``grace_min`` is for how many minutes an answer that waited on
     a device without a connection still counts at the time it was given. ``retry_share`` is what a later try
     earns of the marks, ``wrong_share`` (0 or below) what a wholly wrong answer costs of them; "not sure" and time
-    that ran out earn nothing and cost nothing."""
+    that ran out earn nothing and cost nothing. ``manner``: the recording pauses and asks, or all items stand beside it;
+    ``script`` is how much of the spoken words students may read before they are through; ``retakes`` how often they may
+    do all of it again, and ``counting`` which time counts."""
 
     opens_at: datetime | None = None
     due_at: datetime | None = None
@@ -76,6 +98,15 @@ class Policy:
     grace_min: int = 60
     retry_share: float = 1.0
     wrong_share: float = 0.0
+    manner: Manner = "paused"
+    script: Script = "all"
+    retakes: int = 0
+    counting: Counting = "last"
+
+    @classmethod
+    def of(cls, given: object) -> Policy:
+        """The policy whose fields ``given`` has under the same names."""
+        return cls(**{name: getattr(given, name) for name in NAMES})
 
     def __post_init__(self) -> None:
         times = [t for t in (self.opens_at, self.due_at, self.closes_at) if t is not None]
@@ -87,6 +118,10 @@ class Policy:
             raise PolicyGraceError
         if not (0 <= self.retry_share <= 1 and -1 <= self.wrong_share <= 0):
             raise PolicyMarksError
+        if not 0 <= self.retakes <= MOST_RETAKES:
+            raise PolicyRetakesError
+        if self.manner == "beside" and self.skipping != "freely":
+            raise PolicyMannerError
 
     def require_ahead(self, now: datetime, before: Policy | None = None) -> None:
         """Raises PolicyPastError where a time to hand in, new or other than ``before``, has passed already."""
@@ -119,3 +154,6 @@ class Policy:
     def all_in(self, now: datetime) -> bool:
         """Whether the assignment is closed and no answer given before can still come in."""
         return self.closes_at is not None and now >= self.closes_at + self.grace
+
+
+NAMES: tuple[str, ...] = tuple(field.name for field in fields(Policy))

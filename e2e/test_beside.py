@@ -1,0 +1,52 @@
+"""All items beside the recording: answered by keys in any order, handed in, done again, and which time counts."""
+
+from __future__ import annotations
+
+import re
+
+from conftest import NewPage, axe_faults, open_lesson, saved, sign_in_demo
+from playwright.sync_api import expect
+
+
+def test_items_beside_the_recording_are_answered_in_any_order_and_done_again(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
+    saved(teacher)
+    teacher.get_by_label("For whom (a class, a group)").fill("Beside it")
+    teacher.get_by_label("Instructions for the students").fill("Twice, with headphones.")
+    teacher.get_by_role("radio", name="all beside the recording").check(force=True)
+    expect(teacher.get_by_text("Skipping ahead")).to_have_count(0)
+    teacher.get_by_role("radio", name="nothing until they hand in").check(force=True)
+    teacher.get_by_label("Do it again").select_option(label="once")
+    teacher.get_by_role("radio", name="the best").check(force=True)
+    assert axe_faults(teacher) == ""
+    teacher.get_by_role("button", name="Share", exact=True).click()
+    link = teacher.get_by_role("article").filter(has_text="Beside it").locator("a[href*='/s/']").first
+
+    student = new_page(width=360, height=740, phone=True, locale="es-ES")
+    student.goto(str(link.get_attribute("href")))
+    expect(student.get_by_text("Twice, with headphones.")).to_be_visible()
+    student.get_by_role("textbox").fill("Zoe")
+    student.keyboard.press("Enter")
+    # The first is open; b is its second option.
+    expect(student.get_by_role("heading", name=re.compile("How much higher"))).to_be_visible()
+    expect(student.get_by_text("Podrás leer lo que se dice cuando hayas entregado.")).to_be_visible()
+    assert axe_faults(student) == ""
+    student.keyboard.press("b")
+    student.keyboard.press("Enter")
+    expect(student.get_by_text("tu respuesta", exact=False)).to_be_visible()
+    # Any other, without having played up to it.
+    student.get_by_role("button", name=re.compile("Emptying the chamber")).press("Enter")
+    student.keyboard.press("n")
+    student.get_by_role("button", name="Ir al final").press("Enter")
+    student.keyboard.press("f")
+    student.get_by_role("button", name="Hacerla otra vez").press("Enter")
+    expect(student.get_by_role("heading", name=re.compile("How much higher"))).to_be_visible()
+    expect(student.get_by_text("0 de 8 respondidas").first).to_be_visible()
+
+    teacher.get_by_role("article").filter(has_text="Beside it").get_by_role("link", name="Results").click()
+    teacher.get_by_role("button", name="Zoe").click()
+    expect(teacher.get_by_role("button", name="Time 1: 1 · counts")).to_be_visible()
+    teacher.get_by_role("button", name="Time 2: 0").click()
+    expect(teacher.get_by_role("button", name="Time 2: 0")).to_have_attribute("aria-pressed", "true")
