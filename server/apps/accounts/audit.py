@@ -19,6 +19,7 @@ Action = Literal[
     "extended",
     "played_in_room",
     "marked",
+    "looked_again",
     "exported",
     "renamed_student",
     "erased_student",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Iterator
 from statistics import median
 from typing import Any
 from uuid import UUID
@@ -34,6 +35,7 @@ from escuela_core.timeline import Span, merged
 def overview(owner: User) -> list[dict[str, Any]]:
     """How far each of a teacher's assignments is, newest first. One query."""
     waiting = Q(students__answers__outcome="waiting", students__answers__share=None)
+    asked = Q(students__answers__look_asked_at__isnull=False, students__answers__look_verdict="")
     rows = (
         Assignment.objects.filter(owner=owner, edition__lesson__removed_at=None)
         .select_related("edition")
@@ -41,6 +43,7 @@ def overview(owner: User) -> list[dict[str, Any]]:
             joined=Count("students__person", distinct=True),
             done=Count("students__person", filter=Q(students__finished_at__isnull=False), distinct=True),
             to_mark=Count("students__answers", filter=waiting, distinct=True),
+            looks=Count("students__answers", filter=asked, distinct=True),
         )
     )
     return [
@@ -53,6 +56,7 @@ def overview(owner: User) -> list[dict[str, Any]]:
             "joined": a.joined,
             "finished": a.done,
             "to_mark": a.to_mark,
+            "looks": a.looks,
         }
         for a in rows
     ]
@@ -88,6 +92,10 @@ class Sheet:
         tries = tries_of(student)
         far = reached(self.played[student.id])
         return [cell(item, tries.get(item.id, []), far, self.policy) for item in self.items]
+
+    def answers(self) -> Iterator[Answer]:
+        """Every answer, of every time through the lesson."""
+        return (a for attempts in self.attempts.values() for s in attempts for a in s.answers.all())
 
     def absent(self) -> list[str]:
         """The members of the class who have not begun. One query, none where it was given to anyone."""
@@ -134,6 +142,8 @@ def sheet_data(assignment: Assignment) -> dict[str, Any]:
         "started": sum(1 for s in sheet.students if sheet.played[s.id] or any(c.tries for c in sheet.cells[s.id])),
         "finished": sum(1 for s in sheet.students if s.finished_at is not None),
         "waiting": sum(1 for cells in sheet.cells.values() for c in cells if c.state == "waiting"),
+        "looks": sum(1 for a in sheet.answers() if a.look_state == "asked"),
+        "looked": sum(1 for a in sheet.answers() if a.look_verdict),
         "marks": sum(i.marks for i in sheet.items),
     }
 
@@ -228,9 +238,9 @@ def options_of(item: Item, answers: list[Answer]) -> list[dict[str, Any]]:
         return []
     counts: Counter[str] = Counter()
     for answer in answers:
-        counts.update(_words(item, answer.response))
+        counts.update(words_of(item, answer.response))
     given = [w for w, _ in counts.most_common(MOST_GIVEN) if w != "?"]
-    taken = (w for a in answers if a.outcome == "right" for w in _words(item, a.response))
+    taken = (w for a in answers if a.outcome == "right" for w in words_of(item, a.response))
     right = {*item.said_right, *taken}
     known = item.choosable or (sorted(given) if item.said_right else given)
     return [{"text": t, "count": counts[t], "correct": t in right} for t in known] + (
@@ -238,7 +248,7 @@ def options_of(item: Item, answers: list[Answer]) -> list[dict[str, Any]]:
     )
 
 
-def _words(item: Item, response: dict[str, Any]) -> list[str]:
+def words_of(item: Item, response: dict[str, Any]) -> list[str]:
     """What was given, in words; "?" for not sure, nothing for a time that ran out."""
     if response.get("out_of_time"):
         return []
@@ -252,11 +262,14 @@ def _answer(student: Student, answer: Answer, item: Item) -> dict[str, Any]:
         "id": answer.id,
         "nickname": student.nickname,
         "response": answer.response,
-        "said": "; ".join(_words(item, answer.response)),
+        "said": "; ".join(words_of(item, answer.response)),
         "outcome": answer.outcome,
         "share": answer.share,
         "tries": answer.number,
         "comment": answer.comment,
+        "look": answer.look_state,
+        "look_reason": answer.look_reason,
+        "look_word": answer.look_word,
         "marked": answer.marked_at is not None,
         "given_at": answer.given_at,
         "received_at": answer.received_at,

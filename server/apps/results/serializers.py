@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 from rest_framework import serializers
 
 from apps.lessons.items.serializers import CriterionData
+from apps.study.models import LookState
 from apps.study.serializers import KeyOut, QuestionOut, StudyLessonOut, StudySentenceOut
 from escuela_core.study.room import PHASES, STEPS
 
@@ -66,6 +69,8 @@ class SheetOut(serializers.Serializer[object]):
     started = serializers.IntegerField()
     finished = serializers.IntegerField()
     waiting = serializers.IntegerField()
+    looks = serializers.IntegerField()
+    looked = serializers.IntegerField()
     marks = serializers.FloatField()
 
 
@@ -84,6 +89,9 @@ class GivenOut(serializers.Serializer[object]):
     share = serializers.FloatField(allow_null=True)
     tries = serializers.IntegerField()
     comment = serializers.CharField()
+    look = serializers.ChoiceField(get_args(LookState))
+    look_reason = serializers.CharField()
+    look_word = serializers.CharField()
     marked = serializers.BooleanField()
     given_at = serializers.DateTimeField(allow_null=True)
     received_at = serializers.DateTimeField()
@@ -151,6 +159,32 @@ class OverviewOut(serializers.Serializer[object]):
     joined = serializers.IntegerField()
     finished = serializers.IntegerField()
     to_mark = serializers.IntegerField()
+    looks = serializers.IntegerField()
+
+
+class SecondLookOut(serializers.Serializer[object]):
+    """A second look that a student asked for, with what the teacher needs to decide; ``alike`` others gave the same."""
+
+    answer = serializers.UUIDField()
+    nickname = serializers.CharField()
+    number = serializers.IntegerField()
+    prompt = serializers.CharField()
+    said = serializers.CharField()
+    right = serializers.CharField()
+    sentences = StudySentenceOut(many=True)
+    reason = serializers.CharField()
+    asked_at = serializers.DateTimeField()
+    state = serializers.ChoiceField(get_args(LookState))
+    word = serializers.CharField()
+    alike = serializers.IntegerField()
+
+
+class LookDecisionIn(serializers.Serializer[object]):
+    """``alike``: the same goes for all who gave that answer."""
+
+    verdict = serializers.ChoiceField(("upheld", "accepted"))
+    word = serializers.CharField(max_length=1000, required=False, allow_blank=True, default="")
+    alike = serializers.BooleanField(required=False, default=False)
 
 
 class MarkIn(serializers.Serializer[object]):

@@ -9,6 +9,8 @@ urlpatterns = [
     path("assignments/<uuid:assignment_id>/segments/<int:number>/", views.SegmentResultView.as_view()),
     path("assignments/<uuid:assignment_id>/items/<uuid:item_id>/", views.ItemResultView.as_view()),
     path("assignments/<uuid:assignment_id>/students/<uuid:student_id>/", views.StudentResultView.as_view()),
+    path("assignments/<uuid:assignment_id>/looks/", views.LooksView.as_view()),
+    path("answers/<uuid:answer_id>/look/", views.AnswerLookView.as_view()),
     path("answers/<uuid:answer_id>/mark/", views.AnswerMarkView.as_view()),
     path("assignments/<uuid:assignment_id>/room/", room_views.ScreenView.as_view()),
     path("assignments/<uuid:assignment_id>/room/events/", room_views.ScreenEventsView.as_view()),

@@ -13,9 +13,18 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.assignments.models import Assignment
-from apps.results import selectors, services
+from apps.results import second_looks, selectors, services
 from apps.results.export import sheet_csv
-from apps.results.serializers import ItemAnswersOut, MarkIn, OverviewOut, SegmentResultOut, SheetOut, StudentResultOut
+from apps.results.serializers import (
+    ItemAnswersOut,
+    LookDecisionIn,
+    MarkIn,
+    OverviewOut,
+    SecondLookOut,
+    SegmentResultOut,
+    SheetOut,
+    StudentResultOut,
+)
 from apps.study.models import Answer, Student
 from apps.study.services import item_of
 from config.api import TeacherView, parsed
@@ -77,14 +86,34 @@ class StudentResultView(ResultsView):
         return Response(StudentResultOut(selectors.student_data(assignment, student)).data)
 
 
-class AnswerMarkView(TeacherView):
+class LooksView(ResultsView):
+    @extend_schema(responses=SecondLookOut(many=True))
+    def get(self, request: Request, assignment_id: UUID) -> Response:
+        """The second looks that students asked for."""
+        return Response(SecondLookOut(second_looks.looks(self.assignment(assignment_id)), many=True).data)
+
+
+class AnswerView(TeacherView):
+    """A view of one answer in an assignment of the teacher's."""
+
+    def answer(self, answer_id: UUID) -> Answer:
+        every = Answer.objects.select_related("student__assignment__edition")
+        return get_object_or_404(every, id=answer_id, student__assignment__owner=self.teacher)
+
+
+class AnswerLookView(AnswerView):
+    @extend_schema(request=LookDecisionIn, responses={204: None})
+    def put(self, request: Request, answer_id: UUID) -> Response:
+        """Keep the marking, or take the answer as right."""
+        answer = self.answer(answer_id)
+        second_looks.decide(answer, **parsed(LookDecisionIn, request))
+        return Response(status=204)
+
+
+class AnswerMarkView(AnswerView):
     @extend_schema(request=MarkIn, responses={204: None})
     def put(self, request: Request, answer_id: UUID) -> Response:
-        answer = get_object_or_404(
-            Answer.objects.select_related("student__assignment__edition"),
-            id=answer_id,
-            student__assignment__owner=self.teacher,
-        )
+        answer = self.answer(answer_id)
         given = parsed(MarkIn, request)
         most = item_of(answer.student.assignment.edition, answer.item_id).marks
         services.mark_open_answer(answer, most=most, **given)

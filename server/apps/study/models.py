@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import uuid
 from functools import cached_property
+from typing import Literal
 
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
@@ -16,6 +17,8 @@ from apps.classes.models import Member
 from escuela_core.study import Policy
 from escuela_core.study.allowance import Allowance
 from escuela_core.study.timed import ItemClock
+
+LookState = Literal["none", "asked", "upheld", "accepted"]
 
 
 class Student(models.Model):
@@ -76,10 +79,23 @@ class Answer(models.Model):
     received_at = models.DateTimeField(auto_now_add=True)
     comment = models.TextField(blank=True)
     marked_at = models.DateTimeField(null=True)
+    # Why the student thinks that it is right, and what the teacher has said to that.
+    look_reason = models.TextField(blank=True)
+    look_asked_at = models.DateTimeField(null=True)
+    look_verdict = models.CharField(max_length=8, blank=True)
+    look_word = models.TextField(blank=True)
+    # Where it was taken as right after a second look: the marking before, and the answer that was looked at.
+    overruled = models.JSONField(null=True)
 
     class Meta:
         ordering = ("student", "item_id", "number")
         constraints = (models.UniqueConstraint(fields=["student", "item_id", "number"], name="one_answer_a_try"),)
+
+    @property
+    def look_state(self) -> LookState:
+        if self.look_asked_at is None:
+            return "none"
+        return self.look_verdict or "asked"  # type: ignore[return-value]
 
 
 class Clock(models.Model):

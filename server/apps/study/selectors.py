@@ -134,7 +134,9 @@ def tries_of(student: Student) -> dict[str, list[Try]]:
     """The tries of one student by item, as the results count them; no query where the answers were read along."""
     tries: dict[str, list[Try]] = {}
     for given in student.answers.all():
-        tries.setdefault(str(given.item_id), []).append(Try(given.outcome, given.share))  # type: ignore[arg-type]
+        tries.setdefault(str(given.item_id), []).append(
+            Try(given.outcome, given.share, given.overruled is not None)  # type: ignore[arg-type]
+        )
     return tries
 
 
@@ -167,6 +169,9 @@ def _told(answer: Answer, item: Item, order: Sequence[int], standing: Standing, 
         "share": answer.share if speaks else None,
         "marks": round(worth * item.marks, 2) if speaks and worth is not None else None,
         "comment": answer.comment if speaks else "",
+        "look": answer.look_state,
+        "look_reason": answer.look_reason,
+        "look_word": answer.look_word,
     }
 
 

@@ -8,6 +8,7 @@ from rest_framework import serializers
 
 from apps.assignments.serializers import RulesData
 from apps.recordings.models import CaptionTrack
+from apps.study.models import LookState
 from escuela_core.items import KINDS
 from escuela_core.study.marking import Outcome
 from escuela_core.study.room import PHASES
@@ -114,6 +115,9 @@ class TryOut(serializers.Serializer[object]):
     share = serializers.FloatField(allow_null=True)
     marks = serializers.FloatField(allow_null=True)
     comment = serializers.CharField()
+    look = serializers.ChoiceField(get_args(LookState))
+    look_reason = serializers.CharField()
+    look_word = serializers.CharField()
 
 
 class ProgressOut(serializers.Serializer[object]):
@@ -246,6 +250,13 @@ class AnswerIn(serializers.Serializer[object]):
     item = serializers.UUIDField()
     response = ResponseData()
     waited_ms = serializers.IntegerField(min_value=0, max_value=10**12, default=0)
+
+
+class SecondLookIn(serializers.Serializer[object]):
+    """Why the student thinks that an answer of theirs is right."""
+
+    answer = serializers.UUIDField()
+    reason = serializers.CharField(max_length=1000, allow_blank=True)
 
 
 class PlayedIn(serializers.Serializer[object]):

@@ -16,7 +16,7 @@ from apps.room import events
 from apps.room.models import room_of
 from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
-from config.names import named
+from config.names import named, shows_something
 from escuela_core.items import Item
 from escuela_core.results.watching import Stretch as Played
 from escuela_core.results.watching import had_time_for
@@ -264,6 +264,31 @@ def report_played(student: Student, stretches: list[dict[str, Any]]) -> None:
     if doubted and not student.over_reported:
         Student.objects.filter(id=student.id).update(over_reported=True)
     _note(student, now)
+
+
+@transaction.atomic
+def ask_for_look(student: Student, answer_id: UUID, reason: str) -> Answer:
+    """Ask the teacher to look at an answer again that was said to be wrong, or got fewer marks; asked once more before
+    the teacher has looked, with the newer reason.
+
+    Raises ``no_such_answer``, ``look_empty``, ``look_not_yet`` and ``look_decided``.
+    """
+    found = student.answers.select_for_update().filter(id=answer_id).first()
+    if found is None:
+        raise SentenceError("no_such_answer", "This answer is not there any more.")
+    if not shows_something(reason):
+        raise SentenceError("look_empty", "Write a few words on why you think it is right.")
+    now = timezone.now()
+    item = item_of(frozen(student.assignment.edition_id), found.item_id)
+    tried = Tried((found.outcome,), found.item_id in student.shown)  # type: ignore[arg-type]
+    short = found.outcome == "wrong" or (found.outcome == "waiting" and found.share is not None)
+    if not short or not standing_of(student, now).speaks_of(item, tried):
+        raise SentenceError("look_not_yet", "It has not been said of this answer that it is wrong.")
+    if found.look_verdict:
+        raise SentenceError("look_decided", "Your teacher has looked at this answer already.")
+    found.look_reason, found.look_asked_at = reason.strip(), found.look_asked_at or now
+    found.save(update_fields=["look_reason", "look_asked_at"])
+    return found
 
 
 def finish(student: Student) -> Student:

@@ -6,6 +6,7 @@ urlpatterns = [
     path("class/<str:code>/", class_views.ClassPageView.as_view()),
     path("study/<str:code>/", views.StudyView.as_view()),
     path("study/<str:code>/answers/", views.AnswersView.as_view()),
+    path("study/<str:code>/looks/", views.LookView.as_view()),
     path("study/<str:code>/clock/", views.ClockView.as_view()),
     path("study/<str:code>/played/", views.PlayedView.as_view()),
     path("study/<str:code>/room/", room_views.InRoomView.as_view()),

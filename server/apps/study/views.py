@@ -37,6 +37,7 @@ from apps.study.serializers import (
     PlayedListIn,
     ProgressOut,
     RehearsedIn,
+    SecondLookIn,
     StudyLessonOut,
     StudyOut,
 )
@@ -240,6 +241,24 @@ class AnswersView(StudyAddress):
         )
         if told["key"]:
             services.let_out(student, [told["item"]])
+        return Response(ProgressOut(told).data)
+
+
+class LookView(StudyAddress):
+    @extend_schema(request=SecondLookIn, responses=ProgressOut)
+    def post(self, request: Request, code: str) -> Response:
+        """Ask for a second look at an answer; the item as it stands then."""
+        student = self.joined(request, code)
+        given = parsed(SecondLookIn, request)
+        looked = services.ask_for_look(student, given["answer"], given["reason"])
+        item = services.item_of(frozen(student.assignment.edition_id), looked.item_id)
+        told = selectors.progress(
+            item,
+            list(student.answers.filter(item_id=looked.item_id).order_by("number")),
+            services.standing_of(student, timezone.now()),
+            services.ordering_of(student),
+            key_shown=looked.item_id in student.shown,
+        )
         return Response(ProgressOut(told).data)
 
 

@@ -208,6 +208,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/answers/{answer_id}/look/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Keep the marking, or take the answer as right. */
+        put: operations["api_answers_look_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/answers/{answer_id}/mark/": {
         parameters: {
             query?: never;
@@ -216,7 +233,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** @description A view for a signed-in teacher. */
+        /** @description A view of one answer in an assignment of the teacher's. */
         put: operations["api_answers_mark_update"];
         post?: never;
         delete?: never;
@@ -287,6 +304,23 @@ export interface paths {
         };
         /** @description A view for a signed-in teacher. */
         get: operations["api_assignments_items_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{assignment_id}/looks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The second looks that students asked for. */
+        get: operations["api_assignments_looks_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1433,6 +1467,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/study/{code}/looks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Ask for a second look at an answer; the item as it stands then. */
+        post: operations["api_study_looks_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/study/{code}/played/": {
         parameters: {
             query?: never;
@@ -1843,6 +1894,9 @@ export interface components {
             share: number | null;
             tries: number;
             comment: string;
+            look: components["schemas"]["LookEnum"];
+            look_reason: string;
+            look_word: string;
             marked: boolean;
             /** Format: date-time */
             given_at: string | null;
@@ -2070,6 +2124,18 @@ export interface components {
         LinkInRequest: {
             token: string;
         };
+        /** @description ``alike``: the same goes for all who gave that answer. */
+        LookDecisionInRequest: {
+            verdict: components["schemas"]["LookDecisionInVerdictEnum"];
+            /** @default  */
+            word: string;
+            /** @default false */
+            alike: boolean;
+        };
+        /** @enum {string} */
+        LookDecisionInVerdictEnum: "upheld" | "accepted";
+        /** @enum {string} */
+        LookEnum: "none" | "asked" | "upheld" | "accepted";
         /** @description What to look at: an upload, or a link. */
         LookInRequest: {
             /** Format: uuid */
@@ -2215,6 +2281,7 @@ export interface components {
             joined: number;
             finished: number;
             to_mark: number;
+            looks: number;
         };
         PairData: {
             left: string;
@@ -2446,7 +2513,7 @@ export interface components {
         };
         /** @description ``standing``: in which of the three groups of the check's screen; reports from before it was told are open. */
         ReportOut: {
-            verdict: components["schemas"]["VerdictEnum"];
+            verdict: components["schemas"]["ReportOutVerdictEnum"];
             /** @default open */
             standing: components["schemas"]["StandingEnum"];
             /** Format: double */
@@ -2457,6 +2524,8 @@ export interface components {
             mends?: components["schemas"]["MendOut"][];
             pause?: components["schemas"]["PauseOut"] | null;
         };
+        /** @enum {string} */
+        ReportOutVerdictEnum: "heard" | "unclear" | "contradicted" | "not_heard";
         ResponseDataRequest: {
             chosen?: number[];
             truth?: boolean;
@@ -2556,6 +2625,29 @@ export interface components {
             upload?: string | null;
             /** @default  */
             text: string;
+        };
+        /** @description Why the student thinks that an answer of theirs is right. */
+        SecondLookInRequest: {
+            /** Format: uuid */
+            answer: string;
+            reason: string;
+        };
+        /** @description A second look that a student asked for, with what the teacher needs to decide; ``alike`` others gave the same. */
+        SecondLookOut: {
+            /** Format: uuid */
+            answer: string;
+            nickname: string;
+            number: number;
+            prompt: string;
+            said: string;
+            right: string;
+            sentences: components["schemas"]["StudySentenceOut"][];
+            reason: string;
+            /** Format: date-time */
+            asked_at: string;
+            state: components["schemas"]["State806Enum"];
+            word: string;
+            alike: number;
         };
         SecondReadingInRequest: {
             which: components["schemas"]["WhichEnum"];
@@ -2659,6 +2751,8 @@ export interface components {
             started: number;
             finished: number;
             waiting: number;
+            looks: number;
+            looked: number;
             /** Format: double */
             marks: number;
         };
@@ -2735,6 +2829,8 @@ export interface components {
         };
         /** @enum {string} */
         StandingEnum: "wrong" | "open" | "confirmed";
+        /** @enum {string} */
+        State806Enum: "none" | "asked" | "upheld" | "accepted";
         /** @enum {string} */
         StepEnum: "play" | "hold" | "ask" | "hear" | "back" | "spread" | "tell" | "go_on" | "here";
         StepOut: {
@@ -2877,6 +2973,9 @@ export interface components {
             /** Format: double */
             marks: number | null;
             comment: string;
+            look: components["schemas"]["LookEnum"];
+            look_reason: string;
+            look_word: string;
         };
         /** @enum {string} */
         TryOutOutcomeEnum: "right" | "wrong" | "not_sure" | "out_of_time" | "waiting" | "read" | "taken" | "marked";
@@ -2897,8 +2996,6 @@ export interface components {
             /** @default  */
             kind: components["schemas"]["WrittenKindEnum"] | components["schemas"]["BlankEnum"];
         };
-        /** @enum {string} */
-        VerdictEnum: "heard" | "unclear" | "contradicted" | "not_heard";
         /** @enum {string} */
         WantEnum: "another" | "easier" | "harder" | "distractors";
         WarningOut: {
@@ -3261,6 +3358,30 @@ export interface operations {
             };
         };
     };
+    api_answers_look_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                answer_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookDecisionInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     api_answers_mark_update: {
         parameters: {
             query?: never;
@@ -3416,6 +3537,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ItemAnswersOut"];
+                };
+            };
+        };
+    };
+    api_assignments_looks_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondLookOut"][];
                 };
             };
         };
@@ -5738,6 +5880,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StudyOut"];
+                };
+            };
+        };
+    };
+    api_study_looks_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondLookInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
                 };
             };
         };

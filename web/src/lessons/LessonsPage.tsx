@@ -116,7 +116,7 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
     queries.invalidateQueries({ queryKey: ["lessons"] });
   }, [running, queries]);
   const open = lessons.filter((l) => l.to_decide > 0);
-  const toMark = useOverview().data?.filter((g) => g.to_mark > 0 && g.lesson_id) ?? [];
+  const toMark = useOverview().data?.filter((g) => g.to_mark + g.looks > 0 && g.lesson_id) ?? [];
   return (
     <aside className="border-l border-rule bg-paper p-5">
       <h2 className="mb-3 font-semibold">{t("lessons.waiting")}</h2>
@@ -129,7 +129,14 @@ function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
           to={`/lessons/${g.lesson_id}/results?assignment=${g.id}`}
           className="mb-3 block rounded border border-rule bg-sheet px-3 py-2.5 hover:border-teal"
         >
-          <b>{t("results.toMark", { count: g.to_mark })}</b>
+          <b>
+            {[
+              g.to_mark > 0 && t("results.toMark", { count: g.to_mark }),
+              g.looks > 0 && t("results.looks", { count: g.looks }),
+            ]
+              .filter(Boolean)
+              .join(" · ")}
+          </b>
           <br />
           <span className="text-[14px] text-quiet">
             {g.name} · {g.title}

@@ -8,6 +8,7 @@ import { Button } from "../ui/Button";
 import { NotYet } from "../ui/Notice";
 import { Legend } from "./Bar";
 import { ItemSide } from "./ItemSide";
+import { LooksSide } from "./LooksSide";
 import { type Sheet, useSheet } from "./queries";
 import { SegmentSide } from "./SegmentSide";
 import { type Focus, SheetTable } from "./SheetTable";
@@ -52,6 +53,7 @@ function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id
         inWords={inWords}
         turn={() => setInWords(!inWords)}
         openItem={(item) => setFocus({ item })}
+        openLooks={() => setFocus({ looks: true })}
       />
       <div className="grid min-h-0 flex-1 xl:grid-cols-[1fr_444px]">
         <main className="overflow-auto bg-sheet px-5 py-3">
@@ -70,6 +72,7 @@ function Results(props: { assignment: Assignment; all: Assignment[]; choose: (id
           aria-label={t("results.side")}
           className="overflow-y-auto border-l border-rule bg-paper p-5"
         >
+          {"looks" in looked && <LooksSide assignment={assignment.id} />}
           {"segment" in looked && <SegmentSide assignment={assignment.id} sheet={sheet.data} number={looked.segment} />}
           {"item" in looked && <ItemSide assignment={assignment.id} item={looked.item} />}
           {"student" in looked && (
@@ -99,6 +102,7 @@ function Summary(props: {
   inWords: boolean;
   turn: () => void;
   openItem: (item: string) => void;
+  openLooks: () => void;
 }) {
   const { t, i18n } = useTranslation();
   const { assignment, sheet } = props;
@@ -137,6 +141,11 @@ function Summary(props: {
       {sheet.waiting > 0 && open && (
         <Button small onClick={() => props.openItem(open.id)}>
           {t("results.toMark", { count: sheet.waiting })}
+        </Button>
+      )}
+      {sheet.looks + sheet.looked > 0 && (
+        <Button small onClick={props.openLooks}>
+          {sheet.looks > 0 ? t("results.looks", { count: sheet.looks }) : t("looks.title")}
         </Button>
       )}
       <span className="ml-auto flex gap-2">

@@ -3,7 +3,7 @@ import { ResultBar, useCellWords } from "./Bar";
 import type { Sheet } from "./queries";
 
 /** What is looked at beside the sheet. */
-export type Focus = { segment: number } | { item: string } | { student: string };
+export type Focus = { segment: number } | { item: string } | { student: string } | { looks: true };
 
 type Props = { sheet: Sheet; focus: Focus; look: (focus: Focus) => void; inWords: boolean };
 

@@ -3,6 +3,7 @@ import { api, body, type Schemas } from "../api/client";
 
 export type Sheet = Schemas["SheetOut"];
 export type Cell = Schemas["CellOut"];
+export type Look = Schemas["SecondLookOut"];
 export type ItemAnswers = Schemas["ItemAnswersOut"];
 
 const POLL_MS = 4000;
@@ -39,6 +40,14 @@ export function useItemAnswers(assignment: string, item: string) {
           params: { path: { assignment_id: assignment, item_id: item } },
         }),
       ),
+    refetchInterval: POLL_MS,
+  });
+}
+
+export function useLooks(assignment: string) {
+  return useQuery({
+    queryKey: ["sheet", assignment, "looks"],
+    queryFn: async () => body(await api.GET("/api/assignments/{assignment_id}/looks/", path(assignment))),
     refetchInterval: POLL_MS,
   });
 }

@@ -3,6 +3,7 @@ import { ANSWERING } from "../kinds/answering";
 import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
 import type { Answered, Outcome, Progress, Question, StudyLesson } from "./door";
+import { SecondLook } from "./SecondLook";
 
 /** What the words that settle an item are quoted from. */
 type Quotable = Pick<StudyLesson, "sentences">;
@@ -15,7 +16,10 @@ export function Feedback(props: { question: Question; progress: Progress; lesson
   return (
     <div aria-live="polite">
       {last ? (
-        <Last question={question} progress={progress} last={last} />
+        <>
+          <Last question={question} progress={progress} last={last} />
+          <SecondLook key={last.id} last={last} />
+        </>
       ) : (
         <p className="mb-2 text-quiet">{t("study.notAnswered")}</p>
       )}

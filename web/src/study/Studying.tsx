@@ -6,6 +6,7 @@ import { useClock } from "../player/hooks";
 import type { Progress, Question, StudyDoor, StudyLesson } from "./door";
 import { NotTaken } from "./NotTaken";
 import { Outbox } from "./outbox";
+import { AskForLook } from "./SecondLook";
 import { StudyRoom } from "./StudyRoom";
 import { useCourse } from "./useCourse";
 
@@ -48,8 +49,15 @@ export function Studying({ code, study, lesson: first, student, again }: Props) 
     if (refused !== "[]") look().catch(() => undefined);
   }, [refused, look]);
   const startMs = furthestMs >= lesson.end_ms - 1000 ? lesson.start_ms : Math.max(lesson.start_ms, furthestMs);
+  const askForLook = useCallback(
+    async (answer: string, reason: string) =>
+      take.current(
+        body(await api.POST("/api/study/{code}/looks/", { params: { path: { code } }, body: { answer, reason } })),
+      ),
+    [code],
+  );
   return (
-    <>
+    <AskForLook value={askForLook}>
       {waiting > 0 && (
         <p role="status" className="bg-sand px-4 py-1 text-center text-[13.5px]">
           {t("study.outbox", { count: waiting })}
@@ -67,7 +75,7 @@ export function Studying({ code, study, lesson: first, student, again }: Props) 
         again={student.retakes_left > 0 && !closed ? again : null}
         retakesLeft={student.retakes_left}
       />
-    </>
+    </AskForLook>
   );
 }
 

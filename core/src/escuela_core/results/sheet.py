@@ -19,10 +19,12 @@ REPLAYED_OFTEN = 1.5
 
 @dataclass(frozen=True, slots=True)
 class Try:
-    """One answer that counted: its outcome and, for answers marked by the teacher, the share given."""
+    """One answer that counted: its outcome and, for answers marked by the teacher, the share given; ``accepted`` where
+    the teacher has taken it as right after a second look."""
 
     outcome: Outcome
     share: float | None
+    accepted: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,11 +47,13 @@ def cell(item: Item, tries: Sequence[Try], reached_ms: int, policy: Policy = PLA
     if not tries:
         passed = item.pause_ms is not None and reached_ms > item.pause_ms + 1_000
         return Cell("skipped" if passed else "not_reached", None, 0)
-    last = tries[-1]
+    # What was taken as right later settles the item at that try, whatever was tried after it.
+    number = next((n for n, t in enumerate(tries, start=1) if t.accepted), len(tries))
+    last = tries[number - 1]
     if last.outcome == "waiting" and last.share is not None:
-        return Cell("marked", last.share, len(tries))
-    worth = credit(Mark(last.outcome, last.share), len(tries), policy)
-    return Cell(last.outcome, last.share, len(tries), None if worth == last.share else worth)
+        return Cell("marked", last.share, number)
+    worth = credit(Mark(last.outcome, last.share), number, policy)
+    return Cell(last.outcome, last.share, number, None if worth == last.share else worth)
 
 
 def earned(items: Sequence[Item], cells: Sequence[Cell]) -> float:
