@@ -189,3 +189,45 @@ def test_the_answer_is_in_sight_and_the_keys_go_on_in_every_window(new_page: New
         student.keyboard.press("b")
         student.keyboard.press("Enter")
         expect(student.get_by_text("right at try 2")).to_be_visible()
+
+
+def test_a_lesson_kept_on_a_device_is_studied_without_a_network_reload_included(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    student = new_page(width=360, height=740, phone=True)
+    enter(student, a_link(teacher, "On the boat", "all beside the recording"), "Noa")
+    code = student.url.rsplit("/", 1)[1]
+    # Its size is said before.
+    student.get_by_role("button", name=re.compile(r"Keep on this device \(\d")).tap()
+    expect(student.get_by_text("Kept on this device")).to_be_visible()
+
+    student.context.set_offline(True)
+    student.reload()
+    student.get_by_role("button", name="Play").tap()
+    played_to(student, 3_000)
+    student.evaluate("document.querySelector('video').currentTime = 150")
+    played_to(student, 151_000)
+    student.get_by_role("radio", name="Almost three metres").check(force=True)
+    student.get_by_role("button", name="Answer", exact=True).tap()
+    expect(student.get_by_text("1 answer will be sent", exact=False)).to_be_visible()
+    # Loaded again, what waits counts as answered, and the next is open.
+    student.reload()
+    expect(student.get_by_role("heading", name=re.compile("What makes the water"))).to_be_visible()
+    student.context.set_offline(False)
+    student.evaluate("window.dispatchEvent(new Event('online'))")
+    expect(student.get_by_text("1 answer will be sent", exact=False)).to_have_count(0)
+
+    # Without a network once more: what has arrived is known there too.
+    student.context.set_offline(True)
+    student.reload()
+    expect(student.get_by_role("heading", name=re.compile("What makes the water"))).to_be_visible()
+    student.get_by_role("button", name=re.compile("How much higher")).tap()
+    expect(student.get_by_text("right first time", exact=False)).to_be_visible()
+    student.context.set_offline(False)
+
+    # Whoever uses the device next finds nothing of it.
+    fresh = student.context.new_page()
+    fresh.goto(f"/s/{code}")
+    fresh.get_by_role("button", name="I am someone else").click()
+    fresh.get_by_label("Your name").wait_for()
+    assert fresh.evaluate("caches.keys()") == []

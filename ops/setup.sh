@@ -52,7 +52,7 @@ web_packages() {
 
 web_build() {
   local mark
-  mark=$(cd "$ROOT/web" && find src public vite.config.ts package-lock.json -type f -print0 2> /dev/null | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
+  mark=$(cd "$ROOT/web" && find src public vite.config.ts vite.worker.config.ts package-lock.json -type f -print0 2> /dev/null | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16)
   [ "$(cat "$STATE/build.mark" 2> /dev/null)" = "$mark" ] && [ -f "$ROOT/web/dist/manifest.json" ] && return
   say "Building the pages ..."
   (cd "$ROOT/web" && npm run --silent build > "$STATE/build.log" 2>&1) || { cat "$STATE/build.log" >&2; die "The pages could not be built."; }

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from urllib.parse import quote, urlencode
 
-from django.http import Http404, HttpRequest, HttpResponse
+from django.conf import settings
+from django.http import FileResponse, Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import render
 from django.urls import URLPattern, URLResolver, include, path, re_path
 from django.views.decorators.clickjacking import xframe_options_exempt
@@ -36,6 +37,15 @@ def student_page(request: HttpRequest, code: str = "") -> HttpResponse:
     link = request.build_absolute_uri(f"/s/{quote(of_lesson)}") if of_lesson else ""
     oembed = f"{request.build_absolute_uri('/oembed')}?{urlencode({'url': link})}" if link else ""
     return render(request, "app.html", {"entry": "src/student.tsx", "oembed": oembed})
+
+
+@require_safe
+def offline_worker(request: HttpRequest) -> HttpResponseBase:  # noqa: ARG001 (every view takes one)
+    """The script that keeps lessons on a device; from here it may answer for the study pages, and for no others."""
+    script = settings.STATICFILES_DIRS[0] / "offline.js"
+    # Asked for anew each time, so that a newer one takes over.
+    headers = {"Cache-Control": "no-cache"}
+    return FileResponse(script.open("rb"), content_type="text/javascript; charset=utf-8", headers=headers)
 
 
 def missing(request: HttpRequest) -> HttpResponse:  # noqa: ARG001 (every view takes one)
@@ -85,6 +95,7 @@ urlpatterns = [
     path("outbox/", outbox),
     path("oembed", OEmbedView.as_view()),
     path("s/", student_page),
+    path("s/offline.js", offline_worker),
     path("s/<str:code>", student_page),
     path("c/<str:code>", student_page),
     re_path(r"(?s)^(?:media|static)/.*$", missing),

@@ -6,6 +6,7 @@ import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice, Waiting } from "../ui/Notice";
 import { CodePage } from "./CodePage";
 import { EntryForm, hereIn, NumberShown } from "./Entry";
+import { forgetAll } from "./offline/keeping";
 
 type Page = Schemas["ClassPageOut"];
 type Lesson = Page["lessons"][number];
@@ -35,6 +36,7 @@ export function ClassPage({ code }: { code: string }) {
   };
   const leave = async () => {
     await api.DELETE("/api/class/{code}/", params);
+    await forgetAll();
     setPage(body(await api.GET("/api/class/{code}/", params)));
   };
   const { entry } = page;

@@ -6,6 +6,7 @@ import { CodePage } from "./CodePage";
 import { hereIn, NumberShown } from "./Entry";
 import { InRoom } from "./InRoom";
 import { JoinPage, SamePage } from "./JoinPage";
+import { forgetAll } from "./offline/keeping";
 import { Outbox } from "./outbox";
 import { Studying } from "./Studying";
 import { keepToken } from "./token";
@@ -82,5 +83,6 @@ async function left(code: string, student: string): Promise<Study> {
   if (outbox.count) throw new ApiError(409, "answers_wait", "", { count: outbox.count });
   await api.DELETE("/api/study/{code}/", { params: { path: { code } } });
   keepToken(code, "");
+  await forgetAll();
   return load(code);
 }

@@ -32,6 +32,8 @@ type Props = {
   /** Begins all of it again; null where the rules do not allow it. */
   again?: (() => Promise<void>) | null;
   retakesLeft?: number;
+  /** The offer to keep the lesson on the device. */
+  keep?: ReactNode;
 };
 
 /** The room a student is in: picture first, then what is spoken, or one card at a time; beside it where there is room. */
@@ -102,6 +104,7 @@ export function StudyRoom(props: Props) {
                   hear={phase === "watching" ? hear : null}
                 />
                 {canRead && <OtherWords clock={clock} lesson={lesson} />}
+                {props.keep}
               </div>
             </>
           )}

@@ -3,8 +3,9 @@ import { useTranslation } from "react-i18next";
 import { ApiError, api, body, type Schemas } from "../api/client";
 import { newId } from "../app/ids";
 import { useClock } from "../player/hooks";
-import type { Progress, Question, StudyDoor, StudyLesson } from "./door";
+import { KEPT_HERE, type Progress, type Question, type StudyDoor, type StudyLesson } from "./door";
 import { NotTaken } from "./NotTaken";
+import { Keep } from "./offline/Keep";
 import { Outbox } from "./outbox";
 import { AskForLook } from "./SecondLook";
 import { StudyRoom } from "./StudyRoom";
@@ -22,11 +23,11 @@ type Props = {
 };
 
 /** A student at work: what they do goes to the server through the outbox, what it tells comes into the course. */
-export function Studying({ code, study, lesson: first, student, again }: Props) {
+export function Studying({ code, study, lesson: given, student, again }: Props) {
   const clock = useClock();
   const { t } = useTranslation();
   const take = useRef<(told: Progress) => void>(() => undefined);
-  const { lesson, after, finished, closed, look, asked } = useTold(code, { study, first, student }, take);
+  const { lesson, after, finished, closed, look, asked } = useTold(code, { study, first: given, student }, take);
   const outbox = useMemo(
     () =>
       new Outbox(
@@ -39,8 +40,13 @@ export function Studying({ code, study, lesson: first, student, again }: Props) 
   );
   const door = useDoor(code, outbox, look, asked);
   const furthestMs = Math.max(0, ...student.watched.map((s) => s.end_ms));
-  const given = { clock, lesson, rules: study.rules, door, first: student.items, furthestMs };
-  const course = useCourse({ ...given, finished: finished || closed, closed });
+  // What waits on the device counts as answered here.
+  const [first] = useState(() => student.items.map((p) => (outbox.waitsFor(p.item) ? { ...p, ...KEPT_HERE } : p)));
+  const course = useCourse({
+    ...{ clock, lesson, rules: study.rules, door, first, furthestMs },
+    finished: finished || closed,
+    closed,
+  });
   take.current = course.take;
   const waiting = useSyncExternalStore(outbox.subscribe, () => outbox.count);
   const refused = useSyncExternalStore(outbox.subscribe, () => outbox.refused);
@@ -74,6 +80,7 @@ export function Studying({ code, study, lesson: first, student, again }: Props) 
         instructions={study.instructions}
         again={student.retakes_left > 0 && !closed ? again : null}
         retakesLeft={student.retakes_left}
+        keep={<Keep code={code} lesson={lesson} />}
       />
     </AskForLook>
   );

@@ -19,4 +19,7 @@ export interface StudyDoor {
   finish(): Promise<void>;
 }
 
+/** How an item stands here while an answer to it waits on the device. */
+export const KEPT_HERE = { done: true, tries_left: 0 };
+
 export const NOTHING_YET: Omit<Progress, "item"> = { done: false, tries_left: 1, answers: [], key: null };

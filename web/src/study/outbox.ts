@@ -77,6 +77,11 @@ export class Outbox {
     return this.kept.filter((k) => k.type === "answer").length;
   }
 
+  /** Whether an answer to an item waits here. */
+  waitsFor(item: string): boolean {
+    return this.kept.some((k) => k.type === "answer" && k.item === item);
+  }
+
   /** Answers that waited here and were not taken; as JSON, so that it stays the same while nothing changes. */
   get refused(): string {
     return JSON.stringify(this.list<Refused>("refused"));

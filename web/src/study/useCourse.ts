@@ -2,7 +2,15 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Clock } from "../player/clock";
 import { usePlayed } from "../player/hooks";
 import { allowedSeek, armed, gapFrom, isDone, nextStop, type Stop, stopsOf } from "./course";
-import type { Answered, Progress, Rules, StudyDoor, StudyLesson } from "./door";
+import {
+  type Answered,
+  KEPT_HERE,
+  NOTHING_YET,
+  type Progress,
+  type Rules,
+  type StudyDoor,
+  type StudyLesson,
+} from "./door";
 
 export type Phase = "watching" | "asking" | "hearing" | "ended";
 
@@ -131,7 +139,7 @@ export function useCourse(given: Given) {
     const before = (latest.current.get(item)?.answers ?? []).map((a) => a.outcome);
     const told = await door.answer(item, response, before);
     // While there is no connection the item counts as answered here, so that the student can go on.
-    take(told ?? { item, done: true, tries_left: 0, answers: [], key: null });
+    take(told ?? { ...NOTHING_YET, ...KEPT_HERE, item });
     return told;
   };
 
