@@ -66,6 +66,13 @@ def test_a_lesson_is_studied_with_keys_alone(new_page: NewPage) -> None:
     student.keyboard.press("Escape")
     student.keyboard.press("Enter")
     played_to(student, int(before * 1000) + 500)
+    # A note at this moment, for nobody else, still there on coming back.
+    student.keyboard.press("m")
+    student.keyboard.type("Three metres, not six")
+    student.keyboard.press("Enter")
+    expect(student.get_by_text("Your notes (1)")).to_be_visible()
+    student.reload()
+    expect(student.get_by_text("Three metres, not six")).to_be_visible()
 
 
 def test_without_a_network_answers_wait_and_arrive_once(new_page: NewPage) -> None:

@@ -28,6 +28,8 @@ STATUS = {
     "not_reached": 409,
     "answer_elsewhere": 409,
     "not_asked": 409,
+    "note_elsewhere": 409,
+    "notes_full": 409,
     "look_not_yet": 409,
     "look_decided": 409,
     "not_finished": 409,

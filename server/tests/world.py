@@ -42,6 +42,7 @@ class World:
             "member_id": school_class.members.get().id,
             "student_id": student.id,
             "answer_id": answer.id,
+            "note_id": uuid.uuid4(),
             "upload_id": upload(teacher, "a.vtt", b"x").id,
             "job_id": Job.objects.create(owner=teacher, kind="export", state="failed").id,
             "session_id": SignedIn.objects.create(user=teacher, session_key="x").id,

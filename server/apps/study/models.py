@@ -98,6 +98,20 @@ class Answer(models.Model):
         return self.look_verdict or "asked"  # type: ignore[return-value]
 
 
+class Note(models.Model):
+    """What a student has written down for themselves at a moment of the recording; nobody else reads it. ``id`` is made
+    by their device."""
+
+    id = models.UUIDField(primary_key=True)
+    student = models.ForeignKey(Student, on_delete=models.CASCADE, related_name="notes")
+    at_ms = models.PositiveIntegerField()
+    text = models.TextField()
+    written_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("at_ms", "written_at")
+
+
 class Clock(models.Model):
     """How long a student has had a timed item before them, in the try they are at; gone once it is answered."""
 

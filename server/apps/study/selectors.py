@@ -8,7 +8,7 @@ from typing import Any
 
 from apps.assignments.models import frozen
 from apps.lessons.items.attachments import address_of
-from apps.study.models import Answer, Student
+from apps.study.models import Answer, Note, Student
 from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Item
 from escuela_core.results.sheet import Try
@@ -108,7 +108,7 @@ def questions_for(student: Student, told: Sequence[dict[str, Any]]) -> list[dict
 
 
 def state_of(student: Student, now: datetime) -> dict[str, Any]:
-    """One student's way so far, in two queries."""
+    """One student's way so far, in three queries."""
     edition = frozen(student.assignment.edition_id)
     standing, ordering = standing_of(student, now), ordering_of(student)
     answers: dict[str, list[Answer]] = {}
@@ -126,6 +126,7 @@ def state_of(student: Student, now: datetime) -> dict[str, Any]:
             progress(i, answers.get(i.id, []), standing, ordering, key_shown=i.id in shown) for i in edition.items
         ],
         "materials": materials_for(edition.content, ("after",)) if standing.finished else [],
+        "notes": list(Note.objects.filter(student__person=student.person)),
         "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in watched(student)],
     }
 

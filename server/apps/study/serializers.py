@@ -128,6 +128,17 @@ class ProgressOut(serializers.Serializer[object]):
     key = KeyOut(allow_null=True)
 
 
+class NoteOut(serializers.Serializer[object]):
+    id = serializers.UUIDField()
+    at_ms = serializers.IntegerField()
+    text = serializers.CharField()
+
+
+class NoteIn(serializers.Serializer[object]):
+    at_ms = serializers.IntegerField(min_value=0, max_value=10**9)
+    text = serializers.CharField(max_length=2000, allow_blank=True)
+
+
 class StudentOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     nickname = serializers.CharField()
@@ -137,7 +148,27 @@ class StudentOut(serializers.Serializer[object]):
     state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
     items = ProgressOut(many=True)
     materials = StudyMaterialOut(many=True)
+    notes = NoteOut(many=True)
     watched = SpanOut(many=True)
+
+
+class OwnItemOut(serializers.Serializer[object]):
+    prompt = serializers.CharField()
+    answers = TryOut(many=True)
+
+
+class OwnDataOut(serializers.Serializer[object]):
+    """All that is kept of one student in a lesson, as far as they may be told it."""
+
+    lesson = serializers.CharField()
+    name = serializers.CharField()
+    attempt = serializers.IntegerField()
+    joined_at = serializers.DateTimeField()
+    last_seen_at = serializers.DateTimeField()
+    finished_at = serializers.DateTimeField(allow_null=True)
+    watched = SpanOut(many=True)
+    items = OwnItemOut(many=True)
+    notes = NoteOut(many=True)
 
 
 class RulesOut(RulesData):

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from apps.study import class_views, room_views, views
+from apps.study import class_views, own_views, room_views, views
 
 urlpatterns = [
     path("class/<str:code>/", class_views.ClassPageView.as_view()),
@@ -11,6 +11,8 @@ urlpatterns = [
     path("study/<str:code>/played/", views.PlayedView.as_view()),
     path("study/<str:code>/room/", room_views.InRoomView.as_view()),
     path("study/<str:code>/room/events/", room_views.InRoomEventsView.as_view()),
+    path("study/<str:code>/notes/<uuid:note_id>/", own_views.NoteView.as_view()),
+    path("study/<str:code>/data/", own_views.OwnDataView.as_view()),
     path("study/<str:code>/finished/", views.FinishView.as_view()),
     path("study/<str:code>/again/", views.AgainView.as_view()),
     path("lessons/<uuid:lesson_id>/rehearsal/", views.RehearsalView.as_view()),

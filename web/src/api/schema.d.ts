@@ -1445,6 +1445,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/study/{code}/data/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description All that is kept of the student in this lesson, as a file. */
+        get: operations["api_study_data_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/study/{code}/finished/": {
         parameters: {
             query?: never;
@@ -1478,6 +1495,23 @@ export interface paths {
         put?: never;
         /** @description Ask for a second look at an answer; the item as it stands then. */
         post: operations["api_study_looks_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/study/{code}/notes/{note_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Write a note, or write it otherwise; empty, it goes. */
+        put: operations["api_study_notes_update"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2235,6 +2269,16 @@ export interface components {
             email: string;
             password: string;
         };
+        NoteInRequest: {
+            at_ms: number;
+            text: string;
+        };
+        NoteOut: {
+            /** Format: uuid */
+            id: string;
+            at_ms: number;
+            text: string;
+        };
         OptionCountOut: {
             text: string;
             count: number;
@@ -2282,6 +2326,25 @@ export interface components {
             finished: number;
             to_mark: number;
             looks: number;
+        };
+        /** @description All that is kept of one student in a lesson, as far as they may be told it. */
+        OwnDataOut: {
+            lesson: string;
+            name: string;
+            attempt: number;
+            /** Format: date-time */
+            joined_at: string;
+            /** Format: date-time */
+            last_seen_at: string;
+            /** Format: date-time */
+            finished_at: string | null;
+            watched: components["schemas"]["SpanOut"][];
+            items: components["schemas"]["OwnItemOut"][];
+            notes: components["schemas"]["NoteOut"][];
+        };
+        OwnItemOut: {
+            prompt: string;
+            answers: components["schemas"]["TryOut"][];
         };
         PairData: {
             left: string;
@@ -2869,6 +2932,7 @@ export interface components {
             state: components["schemas"]["AssignmentStateEnum"];
             items: components["schemas"]["ProgressOut"][];
             materials: components["schemas"]["StudyMaterialOut"][];
+            notes: components["schemas"]["NoteOut"][];
             watched: components["schemas"]["SpanOut"][];
         };
         StudentResultOut: {
@@ -5863,6 +5927,27 @@ export interface operations {
             };
         };
     };
+    api_study_data_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnDataOut"];
+                };
+            };
+        };
+    };
     api_study_finished_create: {
         parameters: {
             query?: never;
@@ -5905,6 +5990,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+        };
+    };
+    api_study_notes_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                note_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteOut"][];
                 };
             };
         };

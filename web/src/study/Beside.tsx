@@ -8,6 +8,7 @@ import { useWords } from "../ui/words";
 import { Card } from "./Card";
 import { isAnswered, isDone } from "./course";
 import type { Question, Rules, StudyLesson } from "./door";
+import { wordsOf } from "./materials";
 import type { Course } from "./useCourse";
 
 type Props = { clock: Clock; lesson: StudyLesson; rules: Rules; course: Course };
@@ -42,6 +43,7 @@ export function Beside({ clock, lesson, rules, course }: Props) {
             <li key={item.id} ref={top} tabIndex={-1} className="scroll-mt-2 outline-none">
               <Card
                 lesson={lesson}
+                meanings={wordsOf(lesson.materials)}
                 count={items.length}
                 question={item}
                 progress={course.progress.get(item.id)}

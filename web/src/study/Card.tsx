@@ -2,12 +2,15 @@ import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { ApiError } from "../api/client";
 import { useKeys } from "../app/keys";
+import { ANSWERING } from "../kinds/answering";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
 import { AnswerForm } from "./AnswerForm";
+import { aloud, useVoice } from "./aloud";
 import type { Answered, Progress, Question, Rules, StudyDoor, StudyLesson } from "./door";
+import { Explained } from "./Explained";
 import { Feedback, said } from "./Feedback";
 import { TimedForm } from "./TimedForm";
 
@@ -27,11 +30,15 @@ type Props = {
   goOnLabel: string;
   /** Whether it takes no answer now. */
   shut?: boolean;
+  /** Words of the lesson that can be tapped for their meaning. */
+  meanings?: Map<string, string>;
 };
+
+const NO_MEANINGS = new Map<string, string>();
 
 /** One item at a pause: first the question, then what is said back. */
 export function Card(props: Props) {
-  const { question, progress } = props;
+  const { question, progress, meanings = NO_MEANINGS } = props;
   const { t } = useTranslation();
   const words = useWords();
   const [again, setAgain] = useState(!props.shut && !progress?.answers.length && !progress?.done);
@@ -59,6 +66,9 @@ export function Card(props: Props) {
     }
     setBusy(false);
   };
+  const read = useVoice(words.lang ?? "");
+  const readOut = () => read?.(aloud(question, ANSWERING[question.kind].options(question, t)));
+  useKeys([{ keys: "V", label: read ? t("study.readAloud") : "", run: readOut, off: !read }]);
   const timed = props.rules.time_limits && question.time_limit_s !== null;
   const form = { question, offerNotSure: props.rules.offer_not_sure, busy, send, hear: props.hear };
   return (
@@ -66,18 +76,23 @@ export function Card(props: Props) {
       aria-label={t("study.item", { number: props.number })}
       className="border-t-[3px] border-amber bg-sheet p-4"
     >
-      <p className="mb-1 flex justify-between text-[13.5px] text-quiet">
+      <p className="mb-1 flex flex-wrap items-center justify-between gap-x-3 text-[13.5px] text-quiet">
         <span>
           {t("study.itemOf", { number: props.number, count: props.count })}
           {question.kind !== "note" && ` · ${t("study.marks", { count: question.marks })}`}
         </span>
+        {read && !question.withheld && (
+          <Button small look="quiet" hint="V" onClick={readOut}>
+            {t("study.readAloud")}
+          </Button>
+        )}
         {again && props.rules.attempts > 1 && question.kind !== "note" && (
           <span>{t("study.triesLeft", { count: progress?.tries_left ?? props.rules.attempts })}</span>
         )}
       </p>
       {!question.withheld && (
         <h2 {...words} className="mb-3 whitespace-pre-wrap text-[17px] font-semibold leading-snug">
-          <Rich text={question.prompt} />
+          <Rich text={question.prompt} plain={(text) => <Explained text={text} words={meanings} />} />
         </h2>
       )}
       {question.image_url && (

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
+import { clock as shown } from "../app/times";
 import type { Clock } from "../player/clock";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
@@ -20,10 +21,11 @@ type Props = {
   after: StudyMaterial[];
   again?: (() => Promise<void>) | null;
   retakesLeft?: number;
+  copy?: string;
 };
 
 /** The end: everything once more, with what may be told of it; what is still open, before the student finishes. */
-export function EndPage({ clock, lesson, rules, course, after, again, retakesLeft = 0 }: Props) {
+export function EndPage({ clock, lesson, rules, course, after, again, retakesLeft = 0, copy }: Props) {
   const { t } = useTranslation();
   const asked = lesson.items.filter((i) => i.kind !== "note");
   const last = (i: Question) => course.progress.get(i.id)?.answers.at(-1);
@@ -43,6 +45,7 @@ export function EndPage({ clock, lesson, rules, course, after, again, retakesLef
         {finished && !told && rules.feedback === "after_closing" && ` ${t("study.afterClosing")}`}
       </p>
       {!finished && <Finish course={course} rules={rules} open={asked.filter((i) => !isDone(course.progress, i))} />}
+      <HearAgain lesson={lesson} course={course} clock={clock} />
       <ol className="space-y-4">
         {asked.map((item, n) => (
           <li key={item.id} className="rounded border border-rule bg-sheet p-3">
@@ -58,7 +61,54 @@ export function EndPage({ clock, lesson, rules, course, after, again, retakesLef
       </div>
       {finished && again && <Again again={again} left={retakesLeft} rules={rules} />}
       <WatchAgain course={course} clock={clock} startMs={lesson.start_ms} />
+      {copy && (
+        <p className="mt-4">
+          <a className="text-[14px] text-teal underline" href={copy} download>
+            {t("study.copy")}
+          </a>
+        </p>
+      )}
     </div>
+  );
+}
+
+const NOT_RIGHT = ["wrong", "not_sure", "out_of_time"];
+
+/** The moments of what was not right at last, to be heard again. */
+function HearAgain({ lesson, course, clock }: { lesson: StudyLesson; course: Course; clock: Clock }) {
+  const { t } = useTranslation();
+  const moments = lesson.items.flatMap((item) => {
+    const last = course.progress.get(item.id)?.answers.at(-1);
+    const at = item.hear_from_ms;
+    return at !== null && NOT_RIGHT.includes(last?.outcome ?? "") ? [{ item, at }] : [];
+  });
+  if (moments.length === 0) return null;
+  const hear = (ms: number) => {
+    course.seek(ms - 300);
+    clock.play();
+  };
+  return (
+    <section aria-labelledby="again" className="mb-5">
+      <h2 id="again" className="mb-1 font-semibold">
+        {t("study.worthHearing")}
+      </h2>
+      <ul className="divide-y divide-rule border-y border-rule">
+        {moments.map(({ item, at }) => (
+          <li key={item.id}>
+            <button
+              type="button"
+              className="flex min-h-11 w-full items-baseline gap-3 px-1 py-1.5 text-left hover:bg-sheet"
+              onClick={() => hear(at)}
+            >
+              <span className="w-12 shrink-0 text-teal underline">{shown(at)}</span>
+              <span dir="auto">
+                <Rich text={item.prompt} />
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -16,7 +16,7 @@ import { Controls, useListening } from "./Controls";
 import { isAnswered, isDone } from "./course";
 import type { Rules, StudyLesson } from "./door";
 import { EndPage } from "./EndPage";
-import type { StudyMaterial } from "./materials";
+import { type StudyMaterial, wordsOf } from "./materials";
 import { OtherWords } from "./OtherWords";
 import { ReadAlong } from "./ReadAlong";
 import type { Course } from "./useCourse";
@@ -32,8 +32,10 @@ type Props = {
   /** Begins all of it again; null where the rules do not allow it. */
   again?: (() => Promise<void>) | null;
   retakesLeft?: number;
-  /** The offer to keep the lesson on the device. */
-  keep?: ReactNode;
+  /** Where a copy of all that is kept of the student is. */
+  copy?: string;
+  /** What is the student's own, given how to hear a moment: notes, what is kept on the device. */
+  own?: (hear: (ms: number) => void) => ReactNode;
 };
 
 /** The room a student is in: picture first, then what is spoken, or one card at a time; beside it where there is room. */
@@ -104,7 +106,7 @@ export function StudyRoom(props: Props) {
                   hear={phase === "watching" ? hear : null}
                 />
                 {canRead && <OtherWords clock={clock} lesson={lesson} />}
-                {props.keep}
+                {props.own?.(hear)}
               </div>
             </>
           )}
@@ -164,6 +166,7 @@ function Asking({ clock, lesson, course, rules }: Props) {
       <Card
         key={question.id}
         lesson={lesson}
+        meanings={wordsOf(lesson.materials)}
         count={lesson.items.length}
         question={question}
         progress={course.progress.get(question.id)}

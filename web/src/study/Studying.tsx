@@ -4,6 +4,7 @@ import { ApiError, api, body, type Schemas } from "../api/client";
 import { newId } from "../app/ids";
 import { useClock } from "../player/hooks";
 import { KEPT_HERE, type Progress, type Question, type StudyDoor, type StudyLesson } from "./door";
+import { Notes } from "./Notes";
 import { NotTaken } from "./NotTaken";
 import { Keep } from "./offline/Keep";
 import { Outbox } from "./outbox";
@@ -80,7 +81,13 @@ export function Studying({ code, study, lesson: given, student, again }: Props) 
         instructions={study.instructions}
         again={student.retakes_left > 0 && !closed ? again : null}
         retakesLeft={student.retakes_left}
-        keep={<Keep code={code} lesson={lesson} />}
+        own={(hear) => (
+          <>
+            <Notes code={code} first={student.notes} clock={clock} hear={hear} />
+            <Keep code={code} lesson={lesson} />
+          </>
+        )}
+        copy={`/api/study/${code}/data/`}
       />
     </AskForLook>
   );

@@ -1,17 +1,28 @@
-import { useEffect, useRef, useState } from "react";
+import { Fragment, type ReactNode, useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Clashing } from "./Clashing";
 import { parts } from "./rich";
 
+type Props = {
+  text: string;
+  clash?: string | undefined;
+  /** How the plain stretches are shown, where that is another way. */
+  plain?: (text: string) => ReactNode;
+};
+
 /** A text as it was written, with inline formulas (``$…$``) and emphasis (``*…*``, ``**…**``). Nothing else is markup.
  * Words that ``clash`` with what is said are marked in plain text. */
-export function Rich({ text, clash }: { text: string; clash?: string | undefined }) {
+export function Rich({ text, clash, plain }: Props) {
   return parts(text).map((part, n) => {
     const key = n;
     if (part.as === "formula") return <Formula key={key} source={part.text} />;
     if (part.as === "strong") return <strong key={key}>{part.text}</strong>;
     if (part.as === "emphasis") return <em key={key}>{part.text}</em>;
-    return <Clashing key={key} text={part.text} words={clash} />;
+    return plain ? (
+      <Fragment key={key}>{plain(part.text)}</Fragment>
+    ) : (
+      <Clashing key={key} text={part.text} words={clash} />
+    );
   });
 }
 

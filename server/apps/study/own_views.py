@@ -1,0 +1,30 @@
+"""A student's notes, and a copy of what is kept of them, over HTTP."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.study import own
+from apps.study.serializers import NoteIn, NoteOut, OwnDataOut
+from apps.study.views import StudyAddress
+from config.api import parsed
+
+
+class NoteView(StudyAddress):
+    @extend_schema(request=NoteIn, responses=NoteOut(many=True))
+    def put(self, request: Request, code: str, note_id: UUID) -> Response:
+        """Write a note, or write it otherwise; empty, it goes."""
+        notes = own.write_note(self.joined(request, code), note_id, **parsed(NoteIn, request))
+        return Response(NoteOut(notes, many=True).data)
+
+
+class OwnDataView(StudyAddress):
+    @extend_schema(responses=OwnDataOut)
+    def get(self, request: Request, code: str) -> Response:
+        """All that is kept of the student in this lesson, as a file."""
+        data = OwnDataOut(own.own_data(self.joined(request, code))).data
+        return Response(data, headers={"Content-Disposition": 'attachment; filename="my-lesson.json"'})
