@@ -41,6 +41,34 @@ def first_entry(student: Page, link: str) -> str:
     return number
 
 
+def test_who_is_not_on_the_list_asks_and_two_entries_of_one_student_become_one(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    link = make_class(teacher, "Night rowers")
+    teacher.get_by_role("switch", name="Students who are not on the list").click()
+    student = new_page(width=360, height=740, phone=True)
+    student.goto(link)
+    student.get_by_role("button", name="I am not on the list").press("Enter")
+    student.get_by_label("Your name").fill("Celia W.")
+    assert axe_faults(student) == ""
+    student.keyboard.press("Enter")
+    expect(student.get_by_text("You have asked to be let in as Celia W.")).to_be_visible()
+
+    teacher.reload()
+    teacher.get_by_role("button", name="Let in: Celia W.").click()
+    expect(teacher.get_by_label("Name: Celia W.")).to_be_visible()
+    # The page of who waits goes on by itself.
+    expect(student.get_by_role("button", name="Continue as Celia W.")).to_be_visible()
+
+    teacher.get_by_role("button", name="More: Celia W.").click()
+    teacher.get_by_label("The same student as").select_option("Celia Ward")
+    assert axe_faults(teacher) == ""
+    teacher.get_by_role("button", name="Make them one").click()
+    expect(teacher.get_by_label("Name: Celia W.")).to_have_count(0)
+    teacher.keyboard.press("Shift+U")
+    expect(teacher.get_by_label("Name: Celia W.")).to_be_visible()
+
+
 def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: NewPage) -> None:
     teacher = new_page()
     sign_in_demo(teacher)

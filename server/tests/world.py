@@ -39,6 +39,7 @@ class World:
             "wishes_id": KeptWishes.objects.create(owner=teacher, name="Mine", wishes=WISHES).id,
             "assignment_id": self.assignment.id,
             "class_id": school_class.id,
+            "request_id": school_class.requests.create(name="Cy").id,
             "member_id": school_class.members.get().id,
             "student_id": student.id,
             "answer_id": answer.id,

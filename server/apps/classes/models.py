@@ -24,6 +24,8 @@ class SchoolClass(Removable):
     name = models.CharField(max_length=120)
     code = models.CharField(max_length=12, unique=True, default=new_code)
     archived_at = models.DateTimeField(null=True)
+    # Whether those who are not on the list may ask to be let in.
+    takes_requests = models.BooleanField(default=False)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -49,3 +51,16 @@ class Member(Removable):
 
     def allowance(self) -> Allowance:
         return Allowance(self.extra_tries, self.time_factor)
+
+
+class JoinRequest(models.Model):
+    """Somebody who is not on the list and asks to be let in; once they are, the member has this ``id``, by which their
+    device is known."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    school_class = models.ForeignKey(SchoolClass, on_delete=models.CASCADE, related_name="requests")
+    name = models.CharField(max_length=LONGEST_NAME)
+    asked_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("asked_at",)

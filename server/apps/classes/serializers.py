@@ -10,6 +10,7 @@ from apps.classes.models import SchoolClass
 class ClassIn(serializers.Serializer[object]):
     name = serializers.CharField(max_length=200, required=False, allow_blank=True)
     archived = serializers.BooleanField(required=False)
+    takes_requests = serializers.BooleanField(required=False)
 
 
 class ClassOut(serializers.ModelSerializer[SchoolClass]):
@@ -35,6 +36,14 @@ class MemberOut(serializers.Serializer[object]):
     time_factor = serializers.FloatField()
 
 
+class RequestOut(serializers.Serializer[object]):
+    """Somebody who asks to be let in."""
+
+    id = serializers.UUIDField()
+    name = serializers.CharField()
+    asked_at = serializers.DateTimeField()
+
+
 class ClassDetailOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     name = serializers.CharField()
@@ -42,6 +51,8 @@ class ClassDetailOut(serializers.Serializer[object]):
     link = serializers.CharField()
     qr = serializers.CharField()
     archived = serializers.BooleanField()
+    takes_requests = serializers.BooleanField()
+    requests = RequestOut(many=True)
     members = MemberOut(many=True)
 
 
@@ -62,6 +73,9 @@ class RosterOut(serializers.Serializer[object]):
 
 
 class MemberIn(serializers.Serializer[object]):
+    """``school_class``: the class to move to."""
+
+    school_class = serializers.UUIDField(required=False)
     name = serializers.CharField(max_length=400, required=False, allow_blank=True)
     extra_tries = serializers.IntegerField(required=False)
     time_factor = serializers.FloatField(required=False)

@@ -10,11 +10,13 @@ from django.utils import timezone
 
 from apps.accounts import limits
 from apps.accounts.models import User
-from apps.classes.models import Member, SchoolClass
+from apps.classes.models import JoinRequest, Member, SchoolClass
 from config.codes import new_pin
 from config.errors import SentenceError
 from config.names import named, plain_name, shows_something
-from escuela_core.study.roster import Roster, read_roster
+from escuela_core.study.roster import MOST_MEMBERS, Roster, read_roster
+
+MOST_REQUESTS = 100
 
 
 def make_class(owner: User, name: str) -> SchoolClass:
@@ -22,12 +24,19 @@ def make_class(owner: User, name: str) -> SchoolClass:
     return SchoolClass.objects.create(owner=owner, name=_class_name(name))
 
 
-def change_class(school_class: SchoolClass, *, name: str | None = None, archived: bool | None = None) -> SchoolClass:
-    """Name it otherwise; put it away at the end of the year, or take it out again."""
+def change_class(
+    school_class: SchoolClass,
+    *,
+    name: str | None = None,
+    archived: bool | None = None,
+    takes_requests: bool | None = None,
+) -> SchoolClass:
+    """Name it otherwise; put it away at the end of the year, or take it out again; let others ask to be let in."""
     if name is not None:
         school_class.name = _class_name(name)
     if archived is not None:
         school_class.archived_at = (school_class.archived_at or timezone.now()) if archived else None
+    school_class.takes_requests = school_class.takes_requests if takes_requests is None else takes_requests
     school_class.save()
     return school_class
 
@@ -55,12 +64,56 @@ def change_member(
     """Rename a student, or allow more from now on. Raises ``name_taken``, ``nickname_empty`` and AllowanceError."""
     if name is not None:
         member.name = named(name)
-        if member.school_class.members.filter(name__iexact=member.name).exclude(id=member.id).exists():
-            raise SentenceError("name_taken", f"“{member.name}” is in this class already.", name=member.name)
+        _require_free(member.school_class, member)
     member.extra_tries = member.extra_tries if extra_tries is None else extra_tries
     member.time_factor = member.time_factor if time_factor is None else time_factor
     member.allowance()
     member.save()
+    return member
+
+
+def move_member(member: Member, to: SchoolClass) -> Member:
+    """Into another class of the same teacher, as whom they are. Raises ``name_taken`` and ``class_full``."""
+    _require_free(to, member)
+    _require_room(to)
+    member.school_class = to
+    member.save()
+    return member
+
+
+def _require_free(school_class: SchoolClass, member: Member) -> None:
+    if school_class.members.filter(name__iexact=member.name).exclude(id=member.id).exists():
+        raise SentenceError("name_taken", f"“{member.name}” is in this class already.", name=member.name)
+
+
+def _require_room(school_class: SchoolClass) -> None:
+    if school_class.members.count() >= MOST_MEMBERS:
+        raise SentenceError("class_full", f"A class holds up to {MOST_MEMBERS} students.", most=MOST_MEMBERS)
+
+
+@transaction.atomic
+def ask_to_join(school_class: SchoolClass, name: str) -> JoinRequest:
+    """Raises ``asks_nobody``, ``name_on_list``, ``class_full``, ``nickname_empty`` and ``nickname_long``."""
+    locked = SchoolClass.objects.select_for_update().get(id=school_class.id)
+    plain = named(name)
+    if not locked.takes_requests or locked.archived_at is not None:
+        raise SentenceError("asks_nobody", "This class has a list; ask your teacher to put you on it.")
+    if locked.members.filter(name__iexact=plain).exists():
+        raise SentenceError("name_on_list", f"“{plain}” is on the list: choose it there.", name=plain)
+    if locked.requests.count() >= MOST_REQUESTS:
+        raise SentenceError("class_full", f"A class holds up to {MOST_MEMBERS} students.", most=MOST_MEMBERS)
+    return locked.requests.create(name=plain)
+
+
+@transaction.atomic
+def let_in(request: JoinRequest) -> Member:
+    """The one who asks is a student of the class from now on, on the device they asked on."""
+    school_class = SchoolClass.objects.select_for_update().get(id=request.school_class_id)
+    member = Member(id=request.id, school_class=school_class, name=request.name, held=True)
+    _require_free(school_class, member)
+    _require_room(school_class)
+    member.save(force_insert=True)
+    request.delete()
     return member
 
 

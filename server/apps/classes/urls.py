@@ -8,4 +8,5 @@ urlpatterns = [
     path("classes/<uuid:class_id>/members/", views.MembersView.as_view()),
     path("members/<uuid:member_id>/", views.MemberView.as_view()),
     path("members/<uuid:member_id>/held/", views.MemberHeldView.as_view()),
+    path("requests/<uuid:request_id>/", views.RequestView.as_view()),
 ]

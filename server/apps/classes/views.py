@@ -5,11 +5,13 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.classes import selectors, services
+from apps.classes.models import JoinRequest
 from apps.classes.serializers import ClassDetailOut, ClassIn, ClassOut, MemberIn, NamesIn, RosterOut
 from config.api import TeacherView, parsed
 from config.codes import qr_of
@@ -28,6 +30,8 @@ class ClassView(TeacherView):
             "link": link,
             "qr": qr_of(link),
             "archived": found.archived_at is not None,
+            "takes_requests": found.takes_requests,
+            "requests": found.requests.all(),
             "members": found.members.all(),
         }
 
@@ -76,9 +80,15 @@ class MembersView(ClassView):
 class MemberView(ClassView):
     @extend_schema(request=MemberIn, responses=ClassDetailOut)
     def patch(self, request: Request, member_id: UUID) -> Response:
-        """Rename a student, or allow more."""
-        member = services.change_member(selectors.member_of(self.teacher, member_id), **parsed(MemberIn, request))
-        return self.shown(member.school_class_id)
+        """Rename a student, allow more, or move them to another class; the class where they were."""
+        given = parsed(MemberIn, request)
+        member, to = selectors.member_of(self.teacher, member_id), given.pop("school_class", None)
+        was_in = member.school_class_id
+        if to is not None:
+            services.move_member(member, selectors.class_of(self.teacher, to))
+        if given:
+            services.change_member(member, **given)
+        return self.shown(was_in)
 
     @extend_schema(request=None, responses={200: ClassDetailOut})
     def delete(self, request: Request, member_id: UUID) -> Response:
@@ -101,3 +111,23 @@ class MemberHeldView(ClassView):
         """Free the name for another device, under a new number."""
         member = services.let_go(selectors.member_of(self.teacher, member_id))
         return self.shown(member.school_class_id)
+
+
+class RequestView(ClassView):
+    """Somebody who asks to be let in."""
+
+    def asked(self, request_id: UUID) -> JoinRequest:
+        mine = JoinRequest.objects.filter(school_class__owner=self.teacher, school_class__removed_at=None)
+        return get_object_or_404(mine, id=request_id)
+
+    @extend_schema(request=None, responses=ClassDetailOut)
+    def put(self, request: Request, request_id: UUID) -> Response:
+        """Let them in."""
+        return self.shown(services.let_in(self.asked(request_id)).school_class_id)
+
+    @extend_schema(request=None, responses={200: ClassDetailOut})
+    def delete(self, request: Request, request_id: UUID) -> Response:
+        """Leave them out; they may ask again."""
+        asked = self.asked(request_id)
+        asked.delete()
+        return self.shown(asked.school_class_id)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import UUID
 
 from django.http import Http404
 from django.utils import timezone
@@ -12,8 +13,12 @@ from rest_framework.response import Response
 
 from apps.accounts import limits
 from apps.classes.models import Member, SchoolClass
-from apps.study import members
-from apps.study.serializers import ClassPageOut, TakeNameIn
+from apps.classes.selectors import member_of
+from apps.classes.serializers import ClassDetailOut
+from apps.classes.services import ask_to_join
+from apps.classes.views import ClassView
+from apps.study import members, merging
+from apps.study.serializers import AskIn, ClassPageOut, MergeIn, TakeNameIn
 from apps.study.views import StudyAddress, leave_class
 from config.api import parsed
 from config.client import address_of
@@ -39,7 +44,7 @@ class ClassPageView(StudyAddress):
     def get(self, request: Request, code: str) -> Response:
         school_class = self.school_class(code)
         me = members.known_member(request, school_class)
-        return self.page(me, members.entry_to(school_class, me))
+        return self.page(me, members.entry_to(school_class, me, request=request))
 
     @extend_schema(request=TakeNameIn, responses=ClassPageOut)
     def post(self, request: Request, code: str) -> Response:
@@ -57,4 +62,35 @@ class ClassPageView(StudyAddress):
         school_class = self.school_class(code)
         response = Response(status=204)
         leave_class(request, response, school_class)
+        return response
+
+
+class MergeView(ClassView):
+    """Two entries of one student in a class of the teacher's; it answers with the class as it is then."""
+
+    @extend_schema(request=MergeIn, responses=ClassDetailOut)
+    def put(self, request: Request, member_id: UUID) -> Response:
+        """Take an entry into another one."""
+        member = member_of(self.teacher, member_id)
+        into = member_of(self.teacher, parsed(MergeIn, request)["into"])
+        return self.shown(merging.merge(member, into).school_class_id)
+
+    @extend_schema(request=None, responses={200: ClassDetailOut})
+    def delete(self, request: Request, member_id: UUID) -> Response:
+        """Make them two again."""
+        return self.shown(merging.part(member_of(self.teacher, member_id, removed=True)).school_class_id)
+
+
+class JoinRequestView(ClassPageView):
+    """Asking to be let into a class; it answers with the page as it is then."""
+
+    http_method_names = ("post",)
+
+    @extend_schema(request=AskIn, responses=ClassPageOut)
+    def post(self, request: Request, code: str) -> Response:
+        school_class = self.school_class(code)
+        limits.count(limits.JOINS_FROM, address_of(request))
+        asked = ask_to_join(school_class, parsed(AskIn, request)["name"])
+        response = self.page(None, members.entry_to(school_class, None) | {"asked": asked.name})
+        members.remember(response, request, asked)
         return response

@@ -11,7 +11,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.assignments.models import Assignment, Extension, frozen
-from apps.classes.models import Member, SchoolClass
+from apps.classes.models import JoinRequest, Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.classes.services import take_name
 from apps.study.models import Student
@@ -24,21 +24,27 @@ from escuela_core.study.progress import Standing
 NOT_RIGHT = ("wrong", "not_sure", "out_of_time")
 COOKIE = "escuela_member_"
 COOKIE_SECONDS = 60 * 60 * 24 * 300
+NOBODY = UUID(int=0)
+
+
+def _known_id(request: Request, school_class: SchoolClass) -> UUID:
+    """What the device shows; nobody's id where it shows nothing."""
+    try:
+        return UUID(signing.loads(request.COOKIES.get(COOKIE + school_class.code, ""), salt=COOKIE))
+    except signing.BadSignature:
+        return NOBODY
 
 
 def known_member(request: Request, school_class: SchoolClass) -> Member | None:
     """Whom the device belongs to in this class."""
-    try:
-        member_id = UUID(signing.loads(request.COOKIES.get(COOKIE + school_class.code, ""), salt=COOKIE))
-    except signing.BadSignature:
-        return None
-    return school_class.members.filter(id=member_id, held=True).first()
+    return school_class.members.filter(id=_known_id(request, school_class), held=True).first()
 
 
-def remember(response: Response, request: Request, member: Member) -> None:
-    token = signing.dumps(str(member.id), salt=COOKIE)
+def remember(response: Response, request: Request, who: Member | JoinRequest) -> None:
+    """The device belongs to a member, or to somebody who asks to be one."""
+    token = signing.dumps(str(who.id), salt=COOKIE)
     response.set_cookie(
-        COOKIE + member.school_class.code,
+        COOKIE + who.school_class.code,
         token,
         max_age=COOKIE_SECONDS,
         httponly=True,
@@ -51,9 +57,16 @@ def forget(response: Response, school_class: SchoolClass) -> None:
     response.delete_cookie(COOKIE + school_class.code, samesite="Lax")
 
 
-def entry_to(school_class: SchoolClass, me: Member | None, pin: str = "") -> dict[str, Any]:
-    """Who is there, or who there is to be."""
+def entry_to(
+    school_class: SchoolClass, me: Member | None, pin: str = "", *, request: Request | None = None
+) -> dict[str, Any]:
+    """Who is there, or who there is to be; ``request`` tells whether its device has asked to be let in."""
+    asked = None
+    if me is None and request is not None and school_class.takes_requests:
+        asked = school_class.requests.filter(id=_known_id(request, school_class)).first()
     return {
+        "takes_requests": school_class.takes_requests and school_class.archived_at is None,
+        "asked": asked.name if asked else "",
         "class_name": school_class.name,
         "class_code": school_class.code,
         "me": me,

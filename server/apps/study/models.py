@@ -29,6 +29,8 @@ class Student(models.Model):
     assignment = models.ForeignKey(Assignment, on_delete=models.PROTECT, related_name="students")
     # Who it is in the class it was given to; nobody where anyone with the link may come.
     member = models.ForeignKey(Member, null=True, on_delete=models.PROTECT, related_name="studies")
+    # Before two entries of one student in the class became one: whose it was, as whom, and which time.
+    before_merge = models.JSONField(null=True)
     # The same person's times through the lesson, counted from 1.
     person = models.UUIDField(default=uuid.uuid4)
     attempt = models.PositiveSmallIntegerField(default=1)

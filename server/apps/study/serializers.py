@@ -187,8 +187,10 @@ class NameOut(serializers.Serializer[object]):
 
 class EntryOut(serializers.Serializer[object]):
     """Into what belongs to a class: whom the device belongs to, or the names to choose from. ``pin`` is told once, to
-    who has just taken a name."""
+    who has just taken a name; ``asked`` is the name under which the device waits to be let in."""
 
+    takes_requests = serializers.BooleanField()
+    asked = serializers.CharField(allow_blank=True)
     class_name = serializers.CharField()
     class_code = serializers.CharField()
     me = NameOut(allow_null=True)
@@ -221,6 +223,14 @@ class JoinIn(serializers.Serializer[object]):
     member = serializers.UUIDField(required=False, allow_null=True)
     pin = serializers.CharField(max_length=20, allow_blank=True, required=False)
     same_name = serializers.BooleanField(required=False)
+
+
+class AskIn(serializers.Serializer[object]):
+    name = serializers.CharField(max_length=400, allow_blank=True)
+
+
+class MergeIn(serializers.Serializer[object]):
+    into = serializers.UUIDField()
 
 
 class TakeNameIn(serializers.Serializer[object]):

@@ -3,6 +3,8 @@ from django.urls import path
 from apps.study import class_views, own_views, room_views, views
 
 urlpatterns = [
+    path("members/<uuid:member_id>/merged/", class_views.MergeView.as_view()),
+    path("class/<str:code>/requests/", class_views.JoinRequestView.as_view()),
     path("class/<str:code>/", class_views.ClassPageView.as_view()),
     path("study/<str:code>/", views.StudyView.as_view()),
     path("study/<str:code>/answers/", views.AnswersView.as_view()),

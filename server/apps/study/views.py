@@ -56,7 +56,6 @@ def raw_response(request: Request) -> Any:
 
 
 COOKIE, FRAMED, TOKEN = "escuela_student_", "escuela_framed_", "Escuela-Student"
-NOBODY = UUID(int=0)
 COOKIE_SECONDS = 60 * 60 * 24 * 180
 
 
@@ -90,7 +89,7 @@ class StudyAddress(APIView):
         try:
             return UUID(signing.loads(shown, salt=COOKIE, max_age=COOKIE_SECONDS))
         except signing.BadSignature:
-            return NOBODY
+            return members.NOBODY
 
     def student(self, request: Request, assignment: Assignment) -> Student | None:
         student = self.who(request, assignment.code).select_related("member").first()
@@ -167,7 +166,7 @@ class StudyView(StudyAddress):
         school_class = assignment.school_class
         entry = None
         if student is None and school_class is not None:
-            entry = members.entry_to(school_class, members.known_member(request, school_class))
+            entry = members.entry_to(school_class, members.known_member(request, school_class), request=request)
         return self.shown(assignment, student, entry=entry)
 
     @extend_schema(request=JoinIn, responses=StudyOut)
@@ -328,8 +327,8 @@ class RehearsalView(TeacherView):
         written = as_written(raw_response(request), ordering.of(item))
         result = mark(item, response_from_json(written, item), lesson.recording.language)
         # Tries that are marked and forgotten: they are never saved.
-        tries = [Answer(id=NOBODY, outcome=o, response={}) for o in before]
-        tries.append(Answer(id=NOBODY, outcome=result.outcome, response=written, share=result.share))
+        tries = [Answer(id=members.NOBODY, outcome=o, response={}) for o in before]
+        tries.append(Answer(id=members.NOBODY, outcome=result.outcome, response=written, share=result.share))
         told = selectors.progress(item, tries, REHEARSED, ordering, key_shown=False)
         return Response(ProgressOut(told).data)
 

@@ -473,6 +473,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/class/{code}/requests/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Say who one is. */
+        post: operations["api_class_requests_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/": {
         parameters: {
             query?: never;
@@ -1225,7 +1242,7 @@ export interface paths {
         delete: operations["api_members_destroy"];
         options?: never;
         head?: never;
-        /** @description Rename a student, or allow more. */
+        /** @description Rename a student, allow more, or move them to another class; the class where they were. */
         patch: operations["api_members_partial_update"];
         trace?: never;
     };
@@ -1246,6 +1263,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/members/{member_id}/merged/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Take an entry into another one. */
+        put: operations["api_members_merged_update"];
+        post?: never;
+        /** @description Make them two again. */
+        delete: operations["api_members_merged_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/overview/": {
         parameters: {
             query?: never;
@@ -1258,6 +1293,24 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{request_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Let them in. */
+        put: operations["api_requests_update"];
+        post?: never;
+        /** @description Leave them out; they may ask again. */
+        delete: operations["api_requests_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1623,6 +1676,9 @@ export interface components {
              */
             waited_ms: number;
         };
+        AskInRequest: {
+            name: string;
+        };
         AssignmentOut: {
             /** Format: uuid */
             readonly id: string;
@@ -1746,11 +1802,14 @@ export interface components {
             link: string;
             qr: string;
             archived: boolean;
+            takes_requests: boolean;
+            requests: components["schemas"]["RequestOut"][];
             members: components["schemas"]["MemberOut"][];
         };
         ClassInRequest: {
             name?: string;
             archived?: boolean;
+            takes_requests?: boolean;
         };
         ClassOut: {
             /** Format: uuid */
@@ -1826,9 +1885,11 @@ export interface components {
         };
         /**
          * @description Into what belongs to a class: whom the device belongs to, or the names to choose from. ``pin`` is told once, to
-         *     who has just taken a name.
+         *     who has just taken a name; ``asked`` is the name under which the device waits to be let in.
          */
         EntryOut: {
+            takes_requests: boolean;
+            asked: string;
             class_name: string;
             class_code: string;
             me: components["schemas"]["NameOut"] | null;
@@ -2253,6 +2314,10 @@ export interface components {
             widen: components["schemas"]["SpanData"] | null;
             other: string | null;
         };
+        MergeInRequest: {
+            /** Format: uuid */
+            into: string;
+        };
         /** @description ``held``: somebody has this name; it is taken on another device with its number alone. */
         NameOut: {
             /** Format: uuid */
@@ -2369,6 +2434,7 @@ export interface components {
         PatchedClassInRequest: {
             name?: string;
             archived?: boolean;
+            takes_requests?: boolean;
         };
         PatchedCorrectInRequest: {
             text?: string;
@@ -2383,7 +2449,10 @@ export interface components {
             title?: string;
             folder?: string;
         };
+        /** @description ``school_class``: the class to move to. */
         PatchedMemberInRequest: {
+            /** Format: uuid */
+            school_class?: string;
             name?: string;
             extra_tries?: number;
             /** Format: double */
@@ -2589,6 +2658,14 @@ export interface components {
         };
         /** @enum {string} */
         ReportOutVerdictEnum: "heard" | "unclear" | "contradicted" | "not_heard";
+        /** @description Somebody who asks to be let in. */
+        RequestOut: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            asked_at: string;
+        };
         ResponseDataRequest: {
             chosen?: number[];
             truth?: boolean;
@@ -3971,6 +4048,31 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    api_class_requests_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassPageOut"];
+                };
             };
         };
     };
@@ -5555,6 +5657,52 @@ export interface operations {
             };
         };
     };
+    api_members_merged_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    api_members_merged_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
     api_overview_list: {
         parameters: {
             query?: never;
@@ -5570,6 +5718,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverviewOut"][];
+                };
+            };
+        };
+    };
+    api_requests_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                request_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    api_requests_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                request_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetailOut"];
                 };
             };
         };

@@ -7,6 +7,7 @@ import { ErrorNotice, NotYet } from "../ui/Notice";
 import { AddNames } from "./AddNames";
 import { Members } from "./Members";
 import { acts, type SchoolClass, useClass, useTakeClass } from "./queries";
+import { Requests } from "./Requests";
 
 /** One class: its link, who is in it, and what each is allowed beyond the others. */
 export function ClassPage() {
@@ -47,6 +48,7 @@ function Known({ known }: { known: SchoolClass }) {
             {known.link}
           </a>
         </section>
+        <Requests known={known} />
         <AddNames known={known} />
       </aside>
     </div>

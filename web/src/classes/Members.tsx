@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { useUndo } from "../ui/Undo";
+import { MemberDialog } from "./MemberDialog";
 import { acts, type Member, type SchoolClass, useTakeClass } from "./queries";
 
 const FACTORS = [1, 1.25, 1.5, 2];
@@ -30,7 +31,7 @@ export function Members({ known }: { known: SchoolClass }) {
         </thead>
         <tbody className="divide-y divide-rule border-y border-rule">
           {known.members.map((m) => (
-            <Row key={m.id} member={m} />
+            <Row key={m.id} member={m} known={known} />
           ))}
         </tbody>
       </table>
@@ -38,12 +39,13 @@ export function Members({ known }: { known: SchoolClass }) {
   );
 }
 
-function Row({ member }: { member: Member }) {
+function Row({ member, known }: { member: Member; known: SchoolClass }) {
   const { t, i18n } = useTranslation();
   const take = useTakeClass();
   const undo = useUndo();
   const [name, setName] = useState(member.name);
   const [error, setError] = useState<unknown>(null);
+  const [more, setMore] = useState(false);
   const change = (part: Parameters<typeof acts.changeMember>[1]) => {
     setError(null);
     acts.changeMember(member.id, part).then(take, setError);
@@ -115,7 +117,17 @@ function Row({ member }: { member: Member }) {
           ))}
         </select>
       </td>
-      <td className="text-right">
+      <td className="whitespace-nowrap text-right">
+        <Button
+          look="quiet"
+          small
+          aria-label={t("classes.moreOf", { name: member.name })}
+          title={t("classes.more")}
+          onClick={() => setMore(true)}
+        >
+          …
+        </Button>
+        {more && <MemberDialog member={member} known={known} close={() => setMore(false)} />}
         <Button look="quiet" small aria-label={t("classes.removeOf", { name: member.name })} onClick={takeOut}>
           {t("classes.remove")}
         </Button>

@@ -14,6 +14,8 @@ export function useClass(id: string | null) {
   return useQuery({
     queryKey: ["class", id],
     enabled: id !== null,
+    // Who asks to be let in comes by itself.
+    refetchInterval: 15_000,
     queryFn: async () => body(await api.GET("/api/classes/{class_id}/", { params: { path: { class_id: id ?? "" } } })),
   });
 }
@@ -32,7 +34,7 @@ const member = (id: string) => ({ params: { path: { member_id: id } } });
 /** What can be done with a class and its students; each answers with the class as it is then. */
 export const acts = {
   make: async (name: string) => body(await api.POST("/api/classes/", { body: { name } })),
-  change: async (id: string, part: { name?: string; archived?: boolean }) =>
+  change: async (id: string, part: Schemas["PatchedClassInRequest"]) =>
     body(await api.PATCH("/api/classes/{class_id}/", { params: { path: { class_id: id } }, body: part })),
   add: async (id: string, text: string) =>
     body(await api.POST("/api/classes/{class_id}/members/", { params: { path: { class_id: id } }, body: { text } })),
@@ -40,5 +42,13 @@ export const acts = {
     body(await api.PATCH("/api/members/{member_id}/", { ...member(id), body: part })),
   takeOut: async (id: string) => body(await api.DELETE("/api/members/{member_id}/", member(id))),
   bringBack: async (id: string) => body(await api.PUT("/api/members/{member_id}/", member(id))),
+  look: async (id: string) => body(await api.GET("/api/classes/{class_id}/", { params: { path: { class_id: id } } })),
+  merge: async (id: string, into: string) =>
+    body(await api.PUT("/api/members/{member_id}/merged/", { ...member(id), body: { into } })),
+  part: async (id: string) => body(await api.DELETE("/api/members/{member_id}/merged/", member(id))),
+  letIn: async (id: string) =>
+    body(await api.PUT("/api/requests/{request_id}/", { params: { path: { request_id: id } } })),
+  refuse: async (id: string) =>
+    body(await api.DELETE("/api/requests/{request_id}/", { params: { path: { request_id: id } } })),
   letGo: async (id: string) => body(await api.DELETE("/api/members/{member_id}/held/", member(id))),
 };

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { ApiError, api, body, type Schemas } from "../api/client";
 import { moment } from "../app/times";
@@ -19,13 +19,13 @@ export function ClassPage({ code }: { code: string }) {
   const [page, setPage] = useState<Page | null>(null);
   const [error, setError] = useState<unknown>(null);
   const params = { params: { path: { code } } };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: params is the code
+  const look = useCallback(
+    async () => setPage(body(await api.GET("/api/class/{code}/", { params: { path: { code } } }))),
+    [code],
+  );
   useEffect(() => {
-    api
-      .GET("/api/class/{code}/", params)
-      .then((r) => setPage(body(r)))
-      .catch(setError);
-  }, [code]);
+    look().catch(setError);
+  }, [look]);
   if (error instanceof ApiError && error.status === 404) return <CodePage wrong />;
   if (error) return <ErrorNotice error={error} />;
   if (!page) return <Waiting />;
@@ -37,7 +37,7 @@ export function ClassPage({ code }: { code: string }) {
   const leave = async () => {
     await api.DELETE("/api/class/{code}/", params);
     await forgetAll();
-    setPage(body(await api.GET("/api/class/{code}/", params)));
+    await look();
   };
   const { entry } = page;
   if (entry.pin) {
@@ -65,7 +65,7 @@ export function ClassPage({ code }: { code: string }) {
           ))}
         </>
       ) : (
-        <EntryForm entry={entry} take={take} leave={leave} />
+        <EntryForm entry={entry} take={take} leave={leave} look={look} />
       )}
     </main>
   );

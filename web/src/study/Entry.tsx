@@ -1,6 +1,6 @@
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { ApiError, type Schemas } from "../api/client";
+import { ApiError, api, type Schemas } from "../api/client";
 import { inTab } from "../app/storage";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
@@ -25,14 +25,24 @@ type Props = {
   /** Enters as a member of the class, with the number where the name is held. */
   take: (member: string, pin: string) => Promise<unknown>;
   leave?: (() => Promise<unknown>) | undefined;
+  /** Looks once more who one is, after asking to be let in. */
+  look: () => Promise<unknown>;
 };
 
 /** Into what was given to a class: as whom the device is known, or under one of the names. */
 export function EntryForm(props: Props) {
   const { t } = useTranslation();
   const [error, setError] = useState<unknown>(null);
-  const { me } = props.entry;
-  if (!me) return <Names {...props} />;
+  const { me, asked } = props.entry;
+  if (!me && asked) return <Asked name={asked} look={props.look} />;
+  if (!me) {
+    return (
+      <>
+        <Names {...props} />
+        {props.entry.takes_requests && <Ask {...props} />}
+      </>
+    );
+  }
   return (
     <>
       <ErrorNotice error={error} />
@@ -48,6 +58,51 @@ export function EntryForm(props: Props) {
       </div>
     </>
   );
+}
+
+/** Somebody who is not on the list asks the teacher to be let in. */
+function Ask({ entry, look }: Props) {
+  const { t } = useTranslation();
+  const [name, setName] = useState("");
+  const [open, setOpen] = useState(entry.names.length === 0);
+  const [error, setError] = useState<unknown>(null);
+  const ask = (e: FormEvent) => {
+    e.preventDefault();
+    setError(null);
+    api
+      .POST("/api/class/{code}/requests/", { params: { path: { code: entry.class_code } }, body: { name } })
+      .then(look, setError);
+  };
+  if (!open) {
+    return (
+      <Button look="quiet" className="mt-3 min-h-11" onClick={() => setOpen(true)}>
+        {t("study.notOnList")}
+      </Button>
+    );
+  }
+  return (
+    <form onSubmit={ask} className="mt-4 border-t border-rule pt-3">
+      <Field label={t("study.nickname")} help={t("study.askHelp")}>
+        <input className="field" dir="auto" autoComplete="off" value={name} onChange={(e) => setName(e.target.value)} />
+      </Field>
+      <ErrorNotice error={error} />
+      <Button type="submit" className="min-h-11" disabled={!name.trim()}>
+        {t("study.ask")}
+      </Button>
+    </form>
+  );
+}
+
+const LOOK_MS = 5000;
+
+/** Waiting for the teacher, who may let one in at any moment. */
+function Asked({ name, look }: { name: string; look: () => Promise<unknown> }) {
+  const { t } = useTranslation();
+  useEffect(() => {
+    const timer = setInterval(() => look().catch(() => undefined), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [look]);
+  return <p role="status">{t("study.asked", { name })}</p>;
 }
 
 function Names({ entry, take }: Props) {

@@ -36,7 +36,7 @@ export function JoinPage(props: {
       {study.state === "late" && <p className="mb-3 border-l-4 border-amber pl-3">{t("study.late")}</p>}
       {entry && <p className="mb-3 font-semibold">{entry.class_name}</p>}
       {/* Who has begun, or has more time, may come in while it is closed to the others. */}
-      {entry && study.state !== "not_yet" && <EntryForm entry={entry} take={take} leave={leave} />}
+      {entry && study.state !== "not_yet" && <EntryForm entry={entry} take={take} leave={leave} look={props.load} />}
       {!entry && isOpen && <NicknameForm {...props} />}
     </Front>
   );
