@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import base64
 from typing import TYPE_CHECKING, Any, cast
 
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema_field
+from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.serializers import Serializer
 from rest_framework.views import APIView
@@ -37,6 +41,17 @@ class TeacherView(APIView):
     @property
     def teacher(self) -> User:
         return cast("User", self.request.user)
+
+
+@extend_schema_field(OpenApiTypes.BYTE)
+class Base64Field(serializers.Field[bytes, str, str, Any]):
+    """Bytes as base64 text."""
+
+    def to_internal_value(self, data: Any) -> bytes:
+        try:
+            return base64.b64decode(data, validate=True)
+        except (ValueError, TypeError):
+            raise serializers.ValidationError("This is not base64.") from None
 
 
 def whole_number(text: str) -> int | None:

@@ -24,6 +24,8 @@ class SchoolClass(Removable):
     name = models.CharField(max_length=120)
     code = models.CharField(max_length=12, unique=True, default=new_code)
     archived_at = models.DateTimeField(null=True)
+    # Its id in the school's own lists, where it came from there.
+    source_id = models.CharField(max_length=255, blank=True)
     # Whether those who are not on the list may ask to be let in.
     takes_requests = models.BooleanField(default=False)
     created_at = models.DateTimeField(auto_now_add=True)
@@ -41,6 +43,7 @@ class Member(Removable):
     name = models.CharField(max_length=LONGEST_NAME)
     pin = models.CharField(max_length=8, default=new_pin)
     held = models.BooleanField(default=False)
+    source_id = models.CharField(max_length=255, blank=True)
     # Lasting allowances.
     extra_tries = models.PositiveSmallIntegerField(default=0)
     time_factor = models.FloatField(default=1.0)

@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from typing import get_args
+
 from rest_framework import serializers
 
-from apps.classes.models import SchoolClass
+from apps.classes.models import Member, SchoolClass
+from config.api import Base64Field
+from escuela_core.formats.oneroster import RowProblem
 
 
 class ClassIn(serializers.Serializer[object]):
@@ -79,3 +84,46 @@ class MemberIn(serializers.Serializer[object]):
     name = serializers.CharField(max_length=400, required=False, allow_blank=True)
     extra_tries = serializers.IntegerField(required=False)
     time_factor = serializers.FloatField(required=False)
+
+
+class PackageIn(serializers.Serializer[object]):
+    """A school's package; ``take``: the classes to take by their ids, none to look only."""
+
+    content = Base64Field()
+    take = serializers.ListField(
+        child=serializers.CharField(max_length=255), max_length=500, default=None, allow_null=True
+    )
+
+
+class NamesField(serializers.ListField):
+    """The names of members."""
+
+    child = serializers.CharField()
+
+    def to_representation(self, data: Iterable[Member]) -> list[str]:
+        return [m.name for m in data]
+
+
+class ClassChangeOut(serializers.Serializer[object]):
+    source_id = serializers.CharField()
+    title = serializers.CharField()
+    known = serializers.BooleanField()
+    students = serializers.IntegerField()
+    new = NamesField()
+    renamed = NamesField()
+    missing = NamesField()
+    left_out = serializers.ListField(child=serializers.CharField())
+
+
+class WrongRowOut(serializers.Serializer[object]):
+    file = serializers.CharField()
+    row = serializers.IntegerField()
+    what = serializers.ChoiceField(get_args(RowProblem))
+
+
+class PackageOut(serializers.Serializer[object]):
+    """What each class would change, or has changed; rows that could not be read."""
+
+    classes = ClassChangeOut(many=True)
+    wrong_rows = WrongRowOut(many=True)
+    left_out = serializers.IntegerField()

@@ -10,9 +10,18 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.classes import selectors, services
+from apps.classes import importing, selectors, services
 from apps.classes.models import JoinRequest
-from apps.classes.serializers import ClassDetailOut, ClassIn, ClassOut, MemberIn, NamesIn, RosterOut
+from apps.classes.serializers import (
+    ClassDetailOut,
+    ClassIn,
+    ClassOut,
+    MemberIn,
+    NamesIn,
+    PackageIn,
+    PackageOut,
+    RosterOut,
+)
 from config.api import TeacherView, parsed
 from config.codes import qr_of
 
@@ -48,6 +57,20 @@ class ClassesView(ClassView):
     def post(self, request: Request) -> Response:
         made = services.make_class(self.teacher, parsed(ClassIn, request).get("name", ""))
         return self.shown(made.id, status=201)
+
+
+class PackagesView(TeacherView):
+    @extend_schema(request=PackageIn, responses=PackageOut)
+    def post(self, request: Request) -> Response:
+        """Look at a school's package, or take classes from it."""
+        given = parsed(PackageIn, request)
+        package = importing.read(given["content"])
+        if given["take"] is None:
+            changes = importing.look(self.teacher, package)
+        else:
+            changes = importing.take(self.teacher, package, given["take"])
+        told = {"classes": changes, "wrong_rows": package["errors"], "left_out": package["left_out"]}
+        return Response(PackageOut(told).data)
 
 
 class OneClassView(ClassView):

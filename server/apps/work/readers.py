@@ -9,6 +9,7 @@ from __future__ import annotations
 import json
 import sys
 from collections.abc import Callable
+from dataclasses import asdict
 from typing import Any
 
 from escuela_core.errors import EscuelaError
@@ -24,6 +25,13 @@ def spreadsheet(data: bytes) -> Any:
     from escuela_core.formats.sheets import lines_of
 
     return lines_of(data)
+
+
+def roster(data: bytes) -> Any:
+    from escuela_core.formats.oneroster import read_package
+    from escuela_core.study.roster import LONGEST_NAME
+
+    return asdict(read_package(data, LONGEST_NAME))
 
 
 def picture(_data: bytes, source: str, target: str, name: str) -> None:
@@ -54,7 +62,12 @@ class PictureError(EscuelaError):
 
 FORMATS = ("PNG", "JPEG", "WEBP", "GIF")
 WIDEST_PX, MOST_PIXELS = 1_600, 60_000_000
-READERS: dict[str, Callable[..., Any]] = {"words": words, "spreadsheet": spreadsheet, "picture": picture}
+READERS: dict[str, Callable[..., Any]] = {
+    "words": words,
+    "spreadsheet": spreadsheet,
+    "roster": roster,
+    "picture": picture,
+}
 
 
 def told_by(name: str, data: bytes, options: dict[str, Any]) -> dict[str, Any]:

@@ -1298,6 +1298,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/packages/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Look at a school's package, or take classes from it. */
+        post: operations["api_packages_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/requests/{request_id}/": {
         parameters: {
             query?: never;
@@ -1793,6 +1810,16 @@ export interface components {
         ChosenOut: {
             taken: string[];
             left_out: components["schemas"]["LeftOutOut"][];
+        };
+        ClassChangeOut: {
+            source_id: string;
+            title: string;
+            known: boolean;
+            students: number;
+            new: string[];
+            renamed: string[];
+            missing: string[];
+            left_out: string[];
         };
         ClassDetailOut: {
             /** Format: uuid */
@@ -2410,6 +2437,18 @@ export interface components {
         OwnItemOut: {
             prompt: string;
             answers: components["schemas"]["TryOut"][];
+        };
+        /** @description A school's package; ``take``: the classes to take by their ids, none to look only. */
+        PackageInRequest: {
+            /** Format: byte */
+            content: string;
+            take?: string[] | null;
+        };
+        /** @description What each class would change, or has changed; rows that could not be read. */
+        PackageOut: {
+            classes: components["schemas"]["ClassChangeOut"][];
+            wrong_rows: components["schemas"]["WrongRowOut"][];
+            left_out: number;
         };
         PairData: {
             left: string;
@@ -3154,6 +3193,8 @@ export interface components {
         };
         /** @enum {string} */
         WayEnum: "track" | "file" | "pasted" | "plain" | "recognise";
+        /** @enum {string} */
+        WhatEnum: "no_id" | "doubled_id" | "no_name" | "long_name" | "unknown_class" | "unknown_user";
         WhatGoesOut: {
             lessons: number;
             recordings: number;
@@ -3195,6 +3236,11 @@ export interface components {
         };
         /** @enum {string} */
         WrittenKindEnum: "choice" | "true_false" | "gap" | "match" | "order" | "open";
+        WrongRowOut: {
+            file: string;
+            row: number;
+            what: components["schemas"]["WhatEnum"];
+        };
     };
     responses: never;
     parameters: never;
@@ -5718,6 +5764,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverviewOut"][];
+                };
+            };
+        };
+    };
+    api_packages_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackageInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageOut"];
                 };
             };
         };

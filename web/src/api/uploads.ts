@@ -37,6 +37,12 @@ export function sent(file: File): Promise<string> {
   return new Promise((resolve, reject) => send(file, { share: () => undefined, done: resolve, failed: reject }));
 }
 
+/** A small file's bytes as text, for what is sent within JSON. */
+export async function base64(file: File): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  return btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(""));
+}
+
 function idOf(url: string | null): string {
   return url?.replace(/\/$/, "").split("/").at(-1) ?? "";
 }

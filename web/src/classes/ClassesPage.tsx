@@ -6,6 +6,7 @@ import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { ErrorNotice, NotYet } from "../ui/Notice";
+import { FromLists } from "./FromLists";
 import { acts, type ClassRow, useClasses, useTakeClass } from "./queries";
 
 /** Every class of the teacher, and a line to make another. */
@@ -35,6 +36,7 @@ export function ClassesPage() {
             )}
           </>
         )}
+        <FromLists />
       </main>
     </>
   );

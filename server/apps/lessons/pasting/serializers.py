@@ -2,32 +2,17 @@
 
 from __future__ import annotations
 
-import base64
-from typing import Any
-
-from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
 from apps.lessons.items.serializers import ItemContent
 from apps.recordings.serializers import WarningOut
+from config.api import Base64Field
 from escuela_core.writing.pasting.pasted import LONGEST_PASTE
 
 
 class PasteIn(serializers.Serializer[object]):
     text = serializers.CharField(allow_blank=True, max_length=LONGEST_PASTE, trim_whitespace=False)
     left_out = serializers.ListField(child=serializers.IntegerField(), default=list, max_length=1_000)
-
-
-@extend_schema_field(OpenApiTypes.BYTE)
-class Base64Field(serializers.Field[bytes, str, str, Any]):
-    """Bytes as base64 text."""
-
-    def to_internal_value(self, data: Any) -> bytes:
-        try:
-            return base64.b64decode(data, validate=True)
-        except (ValueError, TypeError):
-            raise serializers.ValidationError("This is not base64.") from None
 
 
 class SpreadsheetIn(serializers.Serializer[object]):

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body } from "../../api/client";
+import { base64 } from "../../api/uploads";
 import { useLessons } from "../../lessons/queries";
 import { Field } from "../../ui/Field";
 import { FileField } from "../../ui/FileField";
@@ -85,7 +86,6 @@ function bare({ id: _id, evidence: _evidence, pause_ms: _pause, ...content }: Co
 /** A file's text; a spreadsheet is read by the server. */
 async function textOf(file: File): Promise<string> {
   if (!file.name.toLowerCase().endsWith(".xlsx")) return file.text();
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const content = btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(""));
+  const content = await base64(file);
   return body(await api.POST("/api/sheets/", { body: { content } })).text;
 }
