@@ -9,6 +9,7 @@ from apps.accounts.models import SignedIn
 from apps.assignments.services import share
 from apps.classes.services import add_members, make_class
 from apps.lessons.models import KeptWishes, Lesson, Material
+from apps.lessons.offering.services import offer
 from apps.work.models import Job
 
 from .conftest import StudentBrowser, answered, item_with, upload
@@ -44,6 +45,7 @@ class World:
             "student_id": student.id,
             "answer_id": answer.id,
             "note_id": uuid.uuid4(),
+            "offer_key": offer(teacher, [lesson], title="x", author="", licence="").key,
             "upload_id": upload(teacher, "a.vtt", b"x").id,
             "job_id": Job.objects.create(owner=teacher, kind="export", state="failed").id,
             "session_id": SignedIn.objects.create(user=teacher, session_key="x").id,

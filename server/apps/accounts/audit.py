@@ -14,6 +14,7 @@ Action = Literal[
     "password",
     "address",
     "shared",
+    "offered",
     "closed",
     "opened",
     "extended",

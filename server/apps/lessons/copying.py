@@ -5,10 +5,11 @@ from __future__ import annotations
 import os
 import shutil
 import uuid
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from django.db import models, transaction
 
+from apps.accounts.models import User
 from apps.lessons.checking.requesting import request_check
 from apps.lessons.models import Item, Lesson
 from apps.recordings import room
@@ -17,23 +18,29 @@ from apps.recordings.models import Recording, SentenceReading, media_key
 M = TypeVar("M", bound=models.Model)
 
 
-def copy(lesson: Lesson) -> Lesson:
+def copy(
+    lesson: Lesson, *, to: User | None = None, folder: str | None = None, origin: dict[str, Any] | None = None
+) -> Lesson:
     """Words, segments, items and materials as they are, without the history and what was given out.
 
-    Raises ``quota`` where the recording does not fit twice.
+    For ``to``, a colleague, with where it came from; for the same teacher where nobody is named. Raises ``quota`` where
+    the recording does not fit.
     """
-    source = lesson.recording
-    room.require(source.owner, sum(f.stat().st_size for f in source.folder.glob("*")))
+    source, owner = lesson.recording, to or lesson.owner
+    room.require(owner, sum(f.stat().st_size for f in source.folder.glob("*")))
     recording_id = uuid.uuid4()
     target = Recording(id=recording_id).folder
     # The same bytes under a second name: nothing changes a file of a recording in place.
     shutil.copytree(source.folder, target, copy_function=os.link)
     try:
         with transaction.atomic():
-            recording = _again(source, id=recording_id, media_key=media_key())
+            recording = _again(source, id=recording_id, media_key=media_key(), owner=owner)
             _copy_script(source, recording)
-            title = f"{lesson.title[:290]} (2)"
-            fresh = _again(lesson, id=uuid.uuid4(), recording=recording, title=title, checked_version=0)
+            other: dict[str, Any] = {"title": f"{lesson.title[:290]} (2)"}
+            if to is not None:
+                # What the colleague asked a writer for is theirs.
+                other = {"owner": owner, "folder": folder or "", "origin": origin, "wishes": {}}
+            fresh = _again(lesson, id=uuid.uuid4(), recording=recording, checked_version=0, **other)
             for rows in (lesson.segments, lesson.items.exclude(place=Item.Place.DROPPED), lesson.materials):
                 for row in rows.all():
                     _again(row, id=uuid.uuid4(), lesson=fresh)
@@ -42,6 +49,13 @@ def copy(lesson: Lesson) -> Lesson:
         raise
     request_check(fresh)
     return fresh
+
+
+def undo(copied: Lesson) -> None:
+    """A copy that was just made goes again, without a trace."""
+    folder = copied.recording.folder
+    copied.recording.delete()
+    shutil.rmtree(folder, ignore_errors=True)
 
 
 def _copy_script(source: Recording, recording: Recording) -> None:

@@ -27,6 +27,8 @@ class Lesson(Removable):
     wishes = models.JSONField(default=dict)
     extract_start_ms = models.PositiveIntegerField(null=True)
     extract_end_ms = models.PositiveIntegerField(null=True)
+    # Of a colleague's lesson that was copied: its title, author and licence, and when.
+    origin = models.JSONField(null=True)
     version = models.PositiveIntegerField(default=1)
     checked_version = models.PositiveIntegerField(default=0)
     created_at = models.DateTimeField(auto_now_add=True)
@@ -197,3 +199,23 @@ class Attachment(models.Model):
     @property
     def path(self) -> Path:
         return Path(settings.MEDIA_FOLDER) / "attached" / self.name
+
+
+LICENCES = ("", "CC BY 4.0", "CC BY-SA 4.0", "CC BY-NC 4.0", "CC BY-NC-SA 4.0", "CC0 1.0")
+
+
+class Offer(models.Model):
+    """Lessons that colleagues may look at and copy, whoever has the link, until it is taken back. ``licence`` is empty
+    where none is given: then it is for the colleagues' own classes."""
+
+    key = models.CharField(max_length=40, primary_key=True, default=media_key)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="offers")
+    lessons = models.ManyToManyField(Lesson, related_name="offers")
+    title = models.CharField(max_length=300)
+    author = models.CharField(max_length=120)
+    licence = models.CharField(max_length=20, blank=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    ended_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ("-made_at",)

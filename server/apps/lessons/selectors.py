@@ -87,6 +87,7 @@ def row(lesson: Lesson) -> dict[str, Any]:
         "pauses": sorted({i.pause_ms for i in mine if i.pause_ms is not None}),
         "item_count": len(mine),
         "to_decide": sum(map(is_open, mine)),
+        "origin": lesson.origin,
         "created_at": lesson.created_at,
     }
 

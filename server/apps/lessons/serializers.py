@@ -59,7 +59,16 @@ class DeskOut(serializers.Serializer[object]):
     changed_at = serializers.DateTimeField()
 
 
+class OriginOut(serializers.Serializer[object]):
+    """The colleague's lesson that this one was copied from."""
+
+    title = serializers.CharField()
+    author = serializers.CharField()
+    licence = serializers.CharField(allow_blank=True)
+
+
 class LessonOut(serializers.Serializer[object]):
+    origin = OriginOut(allow_null=True)
     id = serializers.UUIDField()
     title = serializers.CharField()
     folder = serializers.CharField()

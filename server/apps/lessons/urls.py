@@ -6,6 +6,7 @@ from apps.lessons.history import views as history_views
 from apps.lessons.items import attachment_views
 from apps.lessons.items import views as items_views
 from apps.lessons.materials import views as materials_views
+from apps.lessons.offering import views as offering_views
 from apps.lessons.pasting import views as pasting_views
 from apps.lessons.replacing import views as replacing_views
 from apps.lessons.script import finding_views
@@ -46,6 +47,8 @@ urlpatterns = [
     path("sheets/template/<str:language>/", pasting_views.SheetTemplateView.as_view()),
     path("lessons/<uuid:lesson_id>/materials/", materials_views.MaterialsView.as_view()),
     path("materials/<uuid:material_id>/", materials_views.MaterialView.as_view()),
+    path("offers/", offering_views.OffersView.as_view()),
+    path("offers/<str:offer_key>/", offering_views.OfferedView.as_view()),
     path("writers/", writing_views.WritersView.as_view()),
     path("writers/wishes/<uuid:wishes_id>/", writing_views.KeptWishesView.as_view()),
     path("segments/<uuid:segment_id>/", segments_views.SegmentView.as_view()),

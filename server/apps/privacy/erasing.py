@@ -68,8 +68,11 @@ def what_goes(user: User) -> dict[str, Any]:
 def erase_account(user: User) -> None:
     """The account and everything of it: students' answers, assignments, lessons, recordings and their files."""
     folders = [r.folder for r in user.recordings.all()]
-    files = [*attachments.files_of(user), *exporting.files_of(user), *(u.path for u in user.uploads.all())]
     with transaction.atomic():
+        # What a colleague's copy shows too stays with that one.
+        for lesson in Lesson.with_removed.filter(owner=user):
+            attachments.let_go(lesson)
+        files = [*attachments.files_of(user), *exporting.files_of(user), *(u.path for u in user.uploads.all())]
         _erase(Student.objects.filter(assignment__owner=user))
         Assignment.with_removed.filter(owner=user).delete()
         SchoolClass.with_removed.filter(owner=user).delete()

@@ -1281,6 +1281,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the teacher offers now, newest first. */
+        get: operations["api_offers_list"];
+        put?: never;
+        /** @description A view for a signed-in teacher. */
+        post: operations["api_offers_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offer_key}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a colleague sees: titles, parts, and what is asked; nothing of any student. */
+        get: operations["api_offers_retrieve"];
+        put?: never;
+        /** @description Take a copy to adapt. */
+        post: operations["api_offers_create_2"];
+        /** @description Take it back; copies stay with who has them. */
+        delete: operations["api_offers_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/overview/": {
         parameters: {
             query?: never;
@@ -2229,6 +2266,7 @@ export interface components {
             other: string | null;
         };
         LessonOut: {
+            origin: components["schemas"]["OriginOut"] | null;
             /** Format: uuid */
             id: string;
             title: string;
@@ -2243,6 +2281,8 @@ export interface components {
         };
         /** @enum {string} */
         LevelEnum: "A1" | "A2" | "B1" | "B2" | "C1" | "C2";
+        /** @enum {string} */
+        LicenceEnum: "CC BY 4.0" | "CC BY-SA 4.0" | "CC BY-NC 4.0" | "CC BY-NC-SA 4.0" | "CC0 1.0";
         LinkInRequest: {
             token: string;
         };
@@ -2371,6 +2411,38 @@ export interface components {
             at_ms: number;
             text: string;
         };
+        OfferInRequest: {
+            lessons: string[];
+            title: string;
+            author: string;
+            licence: components["schemas"]["LicenceEnum"] | components["schemas"]["BlankEnum"];
+        };
+        /** @description ``link`` is what colleagues get. */
+        OfferOut: {
+            key: string;
+            title: string;
+            author: string;
+            licence: components["schemas"]["LicenceEnum"] | components["schemas"]["BlankEnum"];
+            link: string;
+            /** Format: date-time */
+            made_at: string;
+        };
+        OfferedLessonOut: {
+            title: string;
+            language: string;
+            duration_ms: number;
+            poster_url: string | null;
+            segments: string[];
+            items: string[];
+        };
+        /** @description What a colleague sees before they take a copy. ``mine``: it is the one who looks that offers it. */
+        OfferedOut: {
+            title: string;
+            author: string;
+            licence: components["schemas"]["LicenceEnum"] | components["schemas"]["BlankEnum"];
+            mine: boolean;
+            lessons: components["schemas"]["OfferedLessonOut"][];
+        };
         OptionCountOut: {
             text: string;
             count: number;
@@ -2390,6 +2462,12 @@ export interface components {
         };
         OrderInRequest: {
             ids: string[];
+        };
+        /** @description The colleague's lesson that this one was copied from. */
+        OriginOut: {
+            title: string;
+            author: string;
+            licence: string;
         };
         OverviewOfItems: {
             unasked: string[];
@@ -3116,6 +3194,10 @@ export interface components {
             readonly id: number;
             language: string;
             label?: string;
+        };
+        TakeInRequest: {
+            /** @default  */
+            folder: string;
         };
         TakeNameInRequest: {
             /** Format: uuid */
@@ -5746,6 +5828,114 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ClassDetailOut"];
                 };
+            };
+        };
+    };
+    api_offers_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferOut"][];
+                };
+            };
+        };
+    };
+    api_offers_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferOut"];
+                };
+            };
+        };
+    };
+    api_offers_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offer_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedOut"];
+                };
+            };
+        };
+    };
+    api_offers_create_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offer_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TakeInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonOut"][];
+                };
+            };
+        };
+    };
+    api_offers_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offer_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -13,6 +13,7 @@ import { FindPage } from "../lessons/FindPage";
 import { LessonsPage } from "../lessons/LessonsPage";
 import { NewLessonPage } from "../lessons/NewLessonPage";
 import { WorkPage } from "../lessons/WorkPage";
+import { OfferedPage } from "../offered/OfferedPage";
 import { RehearsalPage } from "../rehearsal/RehearsalPage";
 import { RemotePage } from "../room/RemotePage";
 import { ScreenPage } from "../room/ScreenPage";
@@ -40,6 +41,7 @@ export function App() {
             <Route path="/new-address" element={<NewAddressPage />} />
             <Route path="/classes" element={<ClassesPage />} />
             <Route path="/classes/:class" element={<ClassPage />} />
+            <Route path="/offered/:key" element={<OfferedPage />} />
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
             <Route path="/lessons/:lesson/cards" element={<CardsPage />} />

@@ -7,6 +7,7 @@ import { clock, moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { EditDialog } from "./EditDialog";
+import { OfferDialog } from "./OfferDialog";
 import { type Given, type LessonRow, useLessonActs, useOverview } from "./queries";
 
 /** The lessons there are; ``folders`` are those a lesson can be moved to. */
@@ -15,6 +16,7 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
   const overview = useOverview();
   const acts = useLessonActs();
   const [editing, setEditing] = useState<LessonRow | null>(null);
+  const [offering, setOffering] = useState<LessonRow | null>(null);
   // The newest assignment of a lesson comes first, and stands.
   const given = new Map([...(overview.data ?? [])].reverse().map((g) => [g.lesson_id ?? "", g] as const));
   if (rows.length === 0) {
@@ -36,7 +38,13 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
                 {l.title}
               </Link>
               <p className="text-[14px] text-quiet">
-                {[l.folder, clock(l.duration_ms), t("lessons.items", { count: l.item_count })]
+                {[
+                  l.folder,
+                  clock(l.duration_ms),
+                  t("lessons.items", { count: l.item_count }),
+                  l.origin && t("offer.from", { author: l.origin.author }),
+                  l.origin?.licence,
+                ]
                   .filter(Boolean)
                   .join(" · ")}
               </p>
@@ -50,21 +58,36 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
                 <span className="text-quiet">{t(l.item_count > 0 ? "lessons.notShared" : "lessons.noItems")}</span>
               )}
             </p>
-            <More lesson={l} edit={() => setEditing(l)} acts={acts} />
+            <More lesson={l} edit={() => setEditing(l)} offer={() => setOffering(l)} acts={acts} />
           </li>
         ))}
       </ul>
+      {offering && (
+        <OfferDialog
+          lesson={offering}
+          beside={rows.filter((l) => offering.folder !== "" && l.folder === offering.folder)}
+          close={() => setOffering(null)}
+        />
+      )}
       {editing && <EditDialog lesson={editing} folders={folders} close={() => setEditing(null)} />}
     </>
   );
 }
 
-function More(props: { lesson: LessonRow; edit: () => void; acts: ReturnType<typeof useLessonActs> }) {
+type MoreProps = {
+  lesson: LessonRow;
+  edit: () => void;
+  offer: () => void;
+  acts: ReturnType<typeof useLessonActs>;
+};
+
+function More(props: MoreProps) {
   const { lesson, acts } = props;
   const { t } = useTranslation();
   const rows: [string, () => void][] = [
     ["lessons.edit", props.edit],
     ["lessons.duplicate", () => acts.duplicate(lesson)],
+    ["lessons.offer", props.offer],
     ["lessons.remove", () => acts.remove(lesson)],
   ];
   return (

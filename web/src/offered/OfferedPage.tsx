@@ -1,0 +1,96 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+import { useNavigate, useParams } from "react-router";
+import { api, body, type Schemas } from "../api/client";
+import { Header, Who } from "../app/Header";
+import { clock } from "../app/times";
+import { Button } from "../ui/Button";
+import { Field } from "../ui/Field";
+import { ErrorNotice, NotYet } from "../ui/Notice";
+import { Rich } from "../ui/Rich";
+
+type Offered = Schemas["OfferedOut"];
+
+/** What a colleague offers: looked at, then copied to be adapted. */
+export function OfferedPage() {
+  const { key = "" } = useParams();
+  const found = useQuery({
+    queryKey: ["offered", key],
+    queryFn: async () => body(await api.GET("/api/offers/{offer_key}/", { params: { path: { offer_key: key } } })),
+  });
+  return (
+    <>
+      <Header actions={<Who />} />
+      {found.data ? <Shown offered={found.data} offerKey={key} /> : <NotYet error={found.error} />}
+    </>
+  );
+}
+
+function Shown({ offered, offerKey }: { offered: Offered; offerKey: string }) {
+  const { t } = useTranslation();
+  const go = useNavigate();
+  const [folder, setFolder] = useState("");
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState<unknown>(null);
+  const take = () => {
+    setBusy(true);
+    setError(null);
+    api
+      .POST("/api/offers/{offer_key}/", { params: { path: { offer_key: offerKey } }, body: { folder } })
+      .then((r) => {
+        const [first, ...others] = body(r);
+        go(first && others.length === 0 ? `/lessons/${first.id}` : "/");
+      })
+      .catch((why) => {
+        setBusy(false);
+        setError(why);
+      });
+  };
+  return (
+    <main className="mx-auto max-w-3xl px-6 py-6">
+      <h1 dir="auto" className="font-script text-2xl font-semibold">
+        {offered.title}
+      </h1>
+      <p className="mb-5 text-quiet">
+        <span dir="auto">{offered.author}</span> · {offered.licence || t("offer.noLicence")}
+      </p>
+      {offered.mine ? (
+        <p className="mb-5 border-l-4 border-amber pl-3">{t("offer.mine")}</p>
+      ) : (
+        <div className="mb-6 flex flex-wrap items-end gap-3 rounded border border-rule bg-sheet p-4">
+          <Field label={t("offer.intoFolder")}>
+            <input
+              className="field"
+              dir="auto"
+              maxLength={120}
+              value={folder}
+              onChange={(e) => setFolder(e.target.value)}
+            />
+          </Field>
+          <Button look="main" className="mb-3" disabled={busy} onClick={take}>
+            {t("offer.take", { count: offered.lessons.length })}
+          </Button>
+        </div>
+      )}
+      <ErrorNotice error={error} />
+      {offered.lessons.map((l) => (
+        <section key={l.title} className="mb-6 border-t border-rule pt-4">
+          <h2 dir="auto" className="text-lg font-semibold">
+            {l.title}
+          </h2>
+          <p dir="auto" className="mb-2 text-quiet">
+            {clock(l.duration_ms)} · {l.segments.join(" · ")}
+          </p>
+          <ol className="list-decimal space-y-1 pl-6">
+            {l.items.map((prompt) => (
+              <li key={prompt} dir="auto">
+                <Rich text={prompt} />
+              </li>
+            ))}
+          </ol>
+        </section>
+      ))}
+    </main>
+  );
+}
