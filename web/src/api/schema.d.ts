@@ -2420,6 +2420,7 @@ export interface components {
         /** @description ``link`` is what colleagues get. */
         OfferOut: {
             key: string;
+            readonly lessons: string[];
             title: string;
             author: string;
             licence: components["schemas"]["LicenceEnum"] | components["schemas"]["BlankEnum"];

@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
@@ -27,17 +27,21 @@ export function OfferDialog({ lesson, beside, close }: Props) {
   const [author, setAuthor] = useState(name);
   const [licence, setLicence] = useState<Licence>("");
   const [whole, setWhole] = useState(false);
-  const [made, setMade] = useState<Schemas["OfferOut"] | null>(null);
+  const wanted = (whole ? beside : [lesson]).map((l) => l.id);
+  // What is offered already is shown with its link.
+  const offers = useQuery({ queryKey: ["offers"], queryFn: async () => body(await api.GET("/api/offers/")) });
+  const made = offers.data?.find(
+    (o) => o.lessons.length === wanted.length && wanted.every((id) => o.lessons.includes(id)),
+  );
   const [copied, setCopied] = useState(false);
   const [error, setError] = useState<unknown>(null);
   const offer = (e: FormEvent) => {
     e.preventDefault();
     setError(null);
-    const lessons = (whole ? beside : [lesson]).map((l) => l.id);
     const title = whole ? lesson.folder : lesson.title;
     api
-      .POST("/api/offers/", { body: { lessons, title, author, licence } })
-      .then((r) => setMade(body(r)))
+      .POST("/api/offers/", { body: { lessons: wanted, title, author, licence } })
+      .then(() => queries.invalidateQueries({ queryKey: ["offers"] }))
       .catch(setError);
   };
   const takeBack = () =>
@@ -60,10 +64,7 @@ export function OfferDialog({ lesson, beside, close }: Props) {
           <Toggle
             label={t("offer.folder", { folder: lesson.folder, count: beside.length })}
             on={whole}
-            change={(on) => {
-              setWhole(on);
-              setMade(null);
-            }}
+            change={setWhole}
           />
         )}
         <Field label={t("offer.author")}>

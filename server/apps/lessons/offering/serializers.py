@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from uuid import UUID
+
 from rest_framework import serializers
 
-from apps.lessons.models import LICENCES
+from apps.lessons.models import LICENCES, Offer
 
 
 class OfferIn(serializers.Serializer[object]):
@@ -18,11 +20,15 @@ class OfferOut(serializers.Serializer[object]):
     """``link`` is what colleagues get."""
 
     key = serializers.CharField()
+    lessons = serializers.SerializerMethodField()
     title = serializers.CharField()
     author = serializers.CharField()
     licence = serializers.ChoiceField(LICENCES)
     link = serializers.CharField()
     made_at = serializers.DateTimeField()
+
+    def get_lessons(self, made: Offer) -> list[UUID]:
+        return [lesson.id for lesson in made.lessons.all()]
 
 
 class OfferedLessonOut(serializers.Serializer[object]):

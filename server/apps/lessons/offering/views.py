@@ -32,7 +32,8 @@ class OffersView(OfferView):
     @extend_schema(responses=OfferOut(many=True))
     def get(self, request: Request) -> Response:
         """What the teacher offers now, newest first."""
-        return Response([self.shown(o) for o in Offer.objects.filter(owner=self.teacher, ended_at=None)])
+        mine = Offer.objects.filter(owner=self.teacher, ended_at=None).prefetch_related("lessons")
+        return Response([self.shown(o) for o in mine])
 
     @extend_schema(request=OfferIn, responses={201: OfferOut})
     def post(self, request: Request) -> Response:
