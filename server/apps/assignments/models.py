@@ -81,6 +81,8 @@ class Assignment(Removable):
     script = models.CharField(max_length=6, default="all")
     retakes = models.PositiveSmallIntegerField(default=0)
     counting = models.CharField(max_length=5, default="last")
+    # What was changed after it was given out: [{at, what, fields, whom}], oldest first.
+    changes = models.JSONField(default=list)
     # What the teacher tells those who open it.
     instructions = models.TextField(blank=True)
     created_at = models.DateTimeField(auto_now_add=True)

@@ -81,12 +81,22 @@ class ExtensionOut(serializers.Serializer[object]):
     closes_at = serializers.DateTimeField(allow_null=True)
 
 
+class ChangedOut(serializers.Serializer[object]):
+    """What was changed of an assignment after it was given out; ``fields_changed`` names rules and dates."""
+
+    at = serializers.DateTimeField()
+    what = serializers.ChoiceField(("changed", "closed", "opened", "extended", "not_extended"))
+    fields_changed = serializers.ListField(child=serializers.CharField(), source="fields")
+    whom = serializers.CharField(allow_blank=True)
+
+
 class AssignmentOut(serializers.ModelSerializer[Assignment]):
     lesson_id = serializers.UUIDField(source="edition.lesson_id", allow_null=True)
     lesson_title = serializers.CharField(source="edition.content.title")
     class_id = serializers.UUIDField(source="school_class_id", allow_null=True)
     class_name = serializers.CharField(source="school_class.name", default="")
     extensions = ExtensionOut(many=True)
+    changes = ChangedOut(many=True)
     state = serializers.SerializerMethodField()
     item_count = serializers.SerializerMethodField()
     student_count = serializers.SerializerMethodField()
@@ -108,6 +118,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "class_id",
             "class_name",
             "extensions",
+            "changes",
             "name",
             "code",
             "link",

@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 from datetime import datetime, timedelta
-from typing import Any
+from typing import Any, Literal
 from uuid import UUID
 
 from django.db import transaction
@@ -24,6 +24,8 @@ from config.errors import SentenceError
 from escuela_core.study.allowance import Allowance
 
 MEDIA_AFTER_CLOSING = timedelta(days=30)
+MOST_CHANGES = 50
+Changed = Literal["changed", "closed", "opened", "extended", "not_extended"]
 
 
 @transaction.atomic
@@ -132,10 +134,13 @@ def edition_content(lesson: Lesson, items: list[Item]) -> dict[str, Any]:
 def change_policy(assignment: Assignment, given: dict[str, Any]) -> Assignment:
     """Another name, other times and rules; the edition stays. Raises PolicyPastError and the like, changing nothing."""
     before = assignment.policy()
+    changed = [name for name, value in given.items() if getattr(assignment, name) != value]
     for name, value in given.items():
         setattr(assignment, name, value)
     assignment.name = assignment.name.strip() or assignment.edition.content["title"]
     assignment.policy().require_ahead(timezone.now(), before)
+    if changed:
+        _note(assignment, "changed", fields=changed)
     return _saved(assignment)
 
 
@@ -143,6 +148,7 @@ def close_now(assignment: Assignment) -> Assignment:
     """Close at once; its own dates are kept for opening again."""
     assignment.shut_at = timezone.now()
     audit.record(assignment.owner, "closed", assignment.name)
+    _note(assignment, "closed")
     return _saved(assignment)
 
 
@@ -153,6 +159,7 @@ def open_again(assignment: Assignment) -> Assignment:
     if assignment.closes_at and assignment.closes_at <= now:
         assignment.closes_at = None
     audit.record(assignment.owner, "opened", assignment.name)
+    _note(assignment, "opened")
     return _saved(assignment)
 
 
@@ -164,6 +171,8 @@ def extend(assignment: Assignment, member: Member, *, due_at: datetime | None, c
     mine = Extension.objects.filter(assignment=assignment, member=member)
     if due_at is None and closes_at is None:
         mine.delete()
+        _note(assignment, "not_extended", whom=member.name)
+        _saved(assignment)
         return
     given = assignment.policy()
     own = assignment.policy(Allowance(due_at=due_at, closes_at=closes_at))
@@ -174,6 +183,7 @@ def extend(assignment: Assignment, member: Member, *, due_at: datetime | None, c
         assignment=assignment, member=member, defaults={"due_at": due_at, "closes_at": closes_at}
     )
     audit.record(assignment.owner, "extended", assignment.name)
+    _note(assignment, "extended", whom=member.name)
     # The recording stays to be heard as long as anybody may answer.
     _saved(assignment)
 
@@ -188,6 +198,12 @@ def remove(assignment: Assignment) -> None:
             count=students,
         )
     assignment.remove()
+
+
+def _note(assignment: Assignment, what: Changed, *, fields: list[str] | None = None, whom: str = "") -> None:
+    """Keep that something was changed, the latest ones; it is saved with the assignment."""
+    entry = {"at": timezone.now().isoformat(), "what": what, "fields": fields or [], "whom": whom}
+    assignment.changes = [*assignment.changes, entry][-MOST_CHANGES:]
 
 
 def _saved(assignment: Assignment) -> Assignment:

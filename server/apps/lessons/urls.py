@@ -49,6 +49,7 @@ urlpatterns = [
     path("materials/<uuid:material_id>/", materials_views.MaterialView.as_view()),
     path("offers/", offering_views.OffersView.as_view()),
     path("offers/<str:offer_key>/", offering_views.OfferedView.as_view()),
+    path("offers/<str:offer_key>/copies/", offering_views.OfferedCopiesView.as_view()),
     path("writers/", writing_views.WritersView.as_view()),
     path("writers/wishes/<uuid:wishes_id>/", writing_views.KeptWishesView.as_view()),
     path("segments/<uuid:segment_id>/", segments_views.SegmentView.as_view()),

@@ -9,7 +9,7 @@ from apps.assignments.services import share
 from apps.lessons.items import services as items
 from apps.lessons.models import Item
 
-from ..conftest import CHOICE, item_with, make_lesson, run_jobs
+from ..conftest import CHOICE, item_with, make_lesson, run_jobs, sent
 
 pytestmark = pytest.mark.django_db
 
@@ -189,3 +189,18 @@ def test_what_a_teacher_changes_decides_or_takes_counts_as_looked_at(lesson, act
     else:
         items.put(item.lesson, [item.id], Item.Place.LESSON)
     assert Item.objects.get(id=item.id).seen
+
+
+def test_what_was_changed_after_it_was_given_out_is_kept_and_shown(client, assignment) -> None:
+    address = f"/api/assignments/{assignment.id}/"
+    sent(client, "patch", address, {"attempts": assignment.attempts, "name": assignment.name})
+    assert client.get(address).json()["changes"] == []
+    sent(client, "patch", address, {"attempts": 4, "retakes": 1})
+    sent(client, "post", f"{address}closed/")
+    sent(client, "delete", f"{address}closed/")
+    told = client.get(address).json()["changes"]
+    assert [(c["what"], c["fields_changed"]) for c in told] == [
+        ("changed", ["attempts", "retakes"]),
+        ("closed", []),
+        ("opened", []),
+    ]

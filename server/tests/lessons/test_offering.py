@@ -30,7 +30,7 @@ def test_a_colleague_sees_what_is_asked_and_nothing_of_any_student(client, stran
 
 
 def test_a_copy_is_the_colleague_s_own_with_where_it_came_from(client, stranger, lesson) -> None:
-    made = posted(stranger, address(client, lesson), {"folder": "From Runa"})
+    made = posted(stranger, address(client, lesson) + "copies/", {"folder": "From Runa"})
     assert made.status_code == 201
     copied = Lesson.objects.get(owner__name="Bruno Vane")
     assert (copied.title, copied.folder, copied.recording.owner) == (lesson.title, "From Runa", copied.owner)
@@ -45,7 +45,7 @@ def test_a_copy_is_the_colleague_s_own_with_where_it_came_from(client, stranger,
 
 def test_taken_back_the_link_leads_nowhere_and_copies_stay(client, stranger, lesson) -> None:
     link = address(client, lesson)
-    posted(stranger, link, {})
+    posted(stranger, link + "copies/", {})
     assert stranger.delete(link).status_code == 404
     assert client.delete(link).status_code == 204
     assert stranger.get(link).status_code == 404
@@ -61,7 +61,7 @@ def test_offered_again_it_keeps_its_link(client, lesson) -> None:
 
 def test_nobody_offers_another_s_lessons_or_copies_their_own(client, stranger, lesson) -> None:
     assert offered(stranger, lesson).json()["code"] == "offer_empty"
-    assert posted(client, address(client, lesson), {}).json()["code"] == "offer_own"
+    assert posted(client, address(client, lesson) + "copies/", {}).json()["code"] == "offer_own"
 
 
 def test_a_deleted_lesson_is_not_offered_any_more(client, stranger, lesson) -> None:
@@ -73,7 +73,7 @@ def test_a_deleted_lesson_is_not_offered_any_more(client, stranger, lesson) -> N
 def test_where_there_is_no_room_nothing_is_copied(client, stranger, lesson, settings) -> None:
     link = address(client, lesson)
     settings.TEACHER_ROOM_BYTES = 10
-    assert posted(stranger, link, {}).json()["code"] == "quota"
+    assert posted(stranger, link + "copies/", {}).json()["code"] == "quota"
     assert (Lesson.objects.count(), Recording.objects.count()) == (1, 1)
 
 
@@ -84,7 +84,7 @@ def test_a_picture_stays_with_the_copy_when_its_maker_s_account_goes(client, str
     item = item_with(lesson, "choice")
     item.content |= {"image": picture.name}
     item.save()
-    posted(stranger, address(client, lesson), {})
+    posted(stranger, address(client, lesson) + "copies/", {})
     erase_account(User.objects.get(id=lesson.owner_id))
     assert Attachment.objects.get().lesson.owner.name == "Bruno Vane"
     assert picture.path.exists()

@@ -1309,10 +1309,26 @@ export interface paths {
         /** @description What a colleague sees: titles, parts, and what is asked; nothing of any student. */
         get: operations["api_offers_retrieve"];
         put?: never;
-        /** @description Take a copy to adapt. */
-        post: operations["api_offers_create_2"];
+        post?: never;
         /** @description Take it back; copies stay with who has them. */
         delete: operations["api_offers_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offer_key}/copies/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take a copy to adapt. */
+        post: operations["api_offers_copies_create"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1744,6 +1760,7 @@ export interface components {
             /** @default  */
             class_name: string;
             extensions: components["schemas"]["ExtensionOut"][];
+            changes: components["schemas"]["ChangedOut"][];
             name: string;
             code?: string;
             link: string;
@@ -1841,6 +1858,16 @@ export interface components {
             old: string;
             new: string;
         };
+        /** @description What was changed of an assignment after it was given out; ``fields_changed`` names rules and dates. */
+        ChangedOut: {
+            /** Format: date-time */
+            at: string;
+            what: components["schemas"]["ChangedOutWhatEnum"];
+            fields_changed: string[];
+            whom: string;
+        };
+        /** @enum {string} */
+        ChangedOutWhatEnum: "changed" | "closed" | "opened" | "extended" | "not_extended";
         ChooseInRequest: {
             count: number;
         };
@@ -2053,7 +2080,7 @@ export interface components {
             share: number | null;
             tries: number;
             comment: string;
-            look: components["schemas"]["LookEnum"];
+            look: components["schemas"]["LookStateEnum"];
             look_reason: string;
             look_word: string;
             marked: boolean;
@@ -2296,8 +2323,6 @@ export interface components {
         };
         /** @enum {string} */
         LookDecisionInVerdictEnum: "upheld" | "accepted";
-        /** @enum {string} */
-        LookEnum: "none" | "asked" | "upheld" | "accepted";
         /** @description What to look at: an upload, or a link. */
         LookInRequest: {
             /** Format: uuid */
@@ -2305,6 +2330,8 @@ export interface components {
             /** @default  */
             link: string;
         };
+        /** @enum {string} */
+        LookStateEnum: "none" | "asked" | "upheld" | "accepted";
         MailInRequest: {
             /** Format: email */
             email: string;
@@ -2903,7 +2930,7 @@ export interface components {
             reason: string;
             /** Format: date-time */
             asked_at: string;
-            state: components["schemas"]["State806Enum"];
+            state: components["schemas"]["LookStateEnum"];
             word: string;
             alike: number;
         };
@@ -3088,8 +3115,6 @@ export interface components {
         /** @enum {string} */
         StandingEnum: "wrong" | "open" | "confirmed";
         /** @enum {string} */
-        State806Enum: "none" | "asked" | "upheld" | "accepted";
-        /** @enum {string} */
         StepEnum: "play" | "hold" | "ask" | "hear" | "back" | "spread" | "tell" | "go_on" | "here";
         StepOut: {
             name: string;
@@ -3236,7 +3261,7 @@ export interface components {
             /** Format: double */
             marks: number | null;
             comment: string;
-            look: components["schemas"]["LookEnum"];
+            look: components["schemas"]["LookStateEnum"];
             look_reason: string;
             look_word: string;
         };
@@ -3276,8 +3301,6 @@ export interface components {
         };
         /** @enum {string} */
         WayEnum: "track" | "file" | "pasted" | "plain" | "recognise";
-        /** @enum {string} */
-        WhatEnum: "no_id" | "doubled_id" | "no_name" | "long_name" | "unknown_class" | "unknown_user";
         WhatGoesOut: {
             lessons: number;
             recordings: number;
@@ -3322,8 +3345,10 @@ export interface components {
         WrongRowOut: {
             file: string;
             row: number;
-            what: components["schemas"]["WhatEnum"];
+            what: components["schemas"]["WrongRowOutWhatEnum"];
         };
+        /** @enum {string} */
+        WrongRowOutWhatEnum: "no_id" | "doubled_id" | "no_name" | "long_name" | "unknown_class" | "unknown_user";
     };
     responses: never;
     parameters: never;
@@ -5895,7 +5920,27 @@ export interface operations {
             };
         };
     };
-    api_offers_create_2: {
+    api_offers_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offer_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    api_offers_copies_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -5917,26 +5962,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LessonOut"][];
                 };
-            };
-        };
-    };
-    api_offers_destroy: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                offer_key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };

@@ -108,6 +108,22 @@ export function Given({ assignment, lesson, removed }: Props) {
             {t("share.extended", { name: e.name, at: moment(e.due_at ?? e.closes_at ?? "", i18n.language) })}
           </p>
         ))}
+        {a.changes.length > 0 && (
+          <details className="mt-1 text-[14px] text-quiet">
+            <summary className="cursor-pointer">{t("changed.title", { count: a.changes.length })}</summary>
+            <ul dir="auto" className="pl-4">
+              {[...a.changes].reverse().map((c) => (
+                <li key={c.at + c.what}>
+                  {moment(c.at, i18n.language)}:{" "}
+                  {t(`changed.${c.what}`, {
+                    whom: c.whom,
+                    fields: c.fields_changed.map((f) => t(`changed.field.${f}`)).join(", "),
+                  })}
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
         {dialog === "change" && <ChangeDialog assignment={a} close={() => setDialog(null)} changed={forget} />}
         {dialog === "extend" && <ExtendDialog assignment={a} close={() => setDialog(null)} changed={forget} />}
       </div>

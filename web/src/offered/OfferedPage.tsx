@@ -37,7 +37,7 @@ function Shown({ offered, offerKey }: { offered: Offered; offerKey: string }) {
     setBusy(true);
     setError(null);
     api
-      .POST("/api/offers/{offer_key}/", { params: { path: { offer_key: offerKey } }, body: { folder } })
+      .POST("/api/offers/{offer_key}/copies/", { params: { path: { offer_key: offerKey } }, body: { folder } })
       .then((r) => {
         const [first, ...others] = body(r);
         go(first && others.length === 0 ? `/lessons/${first.id}` : "/");

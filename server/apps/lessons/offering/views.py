@@ -56,17 +56,19 @@ class OfferedView(OfferView):
         }
         return Response(OfferedOut(told).data)
 
-    @extend_schema(request=TakeIn, responses={201: LessonOut(many=True)})
-    def post(self, request: Request, offer_key: str) -> Response:
-        """Take a copy to adapt."""
-        copies = services.copy_all(self.offered(offer_key), self.teacher, parsed(TakeIn, request)["folder"])
-        return Response(LessonOut([selectors.row(c) for c in copies], many=True).data, status=201)
-
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, offer_key: str) -> Response:
         """Take it back; copies stay with who has them."""
         services.take_back(get_object_or_404(Offer, key=offer_key, owner=self.teacher, ended_at=None))
         return Response(status=204)
+
+
+class OfferedCopiesView(OfferView):
+    @extend_schema(request=TakeIn, responses={201: LessonOut(many=True)})
+    def post(self, request: Request, offer_key: str) -> Response:
+        """Take a copy to adapt."""
+        copies = services.copy_all(self.offered(offer_key), self.teacher, parsed(TakeIn, request)["folder"])
+        return Response(LessonOut([selectors.row(c) for c in copies], many=True).data, status=201)
 
 
 def _offered(lesson: Lesson) -> dict[str, Any]:
