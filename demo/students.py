@@ -18,6 +18,9 @@ from django.utils import timezone
 
 from apps.assignments.models import Assignment
 from apps.classes.services import take_name
+from apps.room.models import Room, room_of
+from apps.room.services import end_room, open_room
+from apps.study.in_room import step_for_all
 from apps.study.models import Answer, Student
 from apps.study.services import answer, finish, join, join_as, report_played
 from escuela_core.items import Choice, Gap, Item, Open, TrueFalse
@@ -32,6 +35,10 @@ CLASS, CLASS_BEGUN = "Harbour course, Thursdays", 6
 CLASS_NAMES = (
     "Alba Torres,Benno Hart,Cira Quell,Darío Luz,Elin Voss,Fabio Renn,Greta Solís,Hugo Adair,Inés Prado,Jonas Wick"
 ).split(",")
+# Who comes in by the class's link, without a list; and who was there when a lesson was played in class.
+LINK_CLASS, LINK_NAMES, LINK_ASKS = "Evening course, Mondays", "Kira Holm,Leo Baca,Mina Strand".split(","), "Noa Field"
+ROOM_CLASS = "Deck crew, in class"
+ROOM_NAMES = "Oda Lynn,Piet Vora,Rafa Mold,Sela Crane,Timo Ash,Una Wells,Vito Karr".split(",")
 # How hard each item of the canal lesson is meant to be; the fourth and fifth are the gates that point upstream.
 DIFFICULTY = (-1.6, -1.2, -0.8, 1.1, 0.7, 0.1, -0.9, 0.0)
 OPEN_TEXTS = (
@@ -68,6 +75,24 @@ def simulate(assignment: Assignment, names: Sequence[str] = NAMES) -> None:
         if not early:
             finish(student)
         _set_back(student, begun + timedelta(minutes=rng.uniform(0, 300)), spent_s)
+
+
+def simulate_in_room(assignment: Assignment, names: Sequence[str]) -> None:
+    """Play an assignment in the room: every item asked, answered by most of those who are there, and told."""
+    rng = random.Random(SEED)
+    room, at_ms = open_room(assignment), 0
+    learners = [Learner(_begin(assignment, name), rng.gauss(0.7, 0.9), 0) for name in names]
+    for number, item in enumerate(assignment.edition.items):
+        step_for_all(assignment, "play", version=room.version, at_ms=at_ms)
+        at_ms = item.pause_ms or 0
+        # The time that playing takes has gone by.
+        Room.objects.update(from_at=timezone.now() - timedelta(milliseconds=at_ms))
+        room = step_for_all(assignment, "ask", version=room.version + 1, at_ms=at_ms, item=uuid.UUID(item.id))
+        for learner in learners:
+            if rng.random() < 0.92:
+                _answer(learner, item, DIFFICULTY[number % len(DIFFICULTY)], rng)
+        room = step_for_all(assignment, "tell", version=room.version, at_ms=None)
+    end_room(assignment)
 
 
 def _begin(assignment: Assignment, name: str) -> Student:
@@ -119,8 +144,9 @@ def _answer(learner: Learner, item: Item, difficulty: float, rng: random.Random)
         if not right and rng.random() < 0.25:
             answer(who, uuid.uuid4(), uuid.UUID(item.id), {"not_sure": True})
             return
-        answer(who, uuid.uuid4(), uuid.UUID(item.id), _response(item, rng, right=right))
-        if right:
+        _, tries = answer(who, uuid.uuid4(), uuid.UUID(item.id), _response(item, rng, right=right))
+        # In the room nobody hears yet whether it was right.
+        if right or room_of(tries[-1].student.assignment, timezone.now()):
             return
 
 

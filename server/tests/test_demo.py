@@ -11,6 +11,7 @@ from apps.lessons.items.services import is_undecided
 from apps.lessons.models import Lesson
 from apps.privacy.erasing import erase_account
 from apps.results.selectors import sheet_data
+from demo.students import CLASS, LINK_CLASS, ROOM_CLASS
 
 from .conftest import DEMO
 
@@ -51,8 +52,23 @@ def test_one_lesson_is_ready_and_shared_with_eighteen(demo) -> None:
 
 
 def test_a_class_has_its_names_and_some_have_begun(demo) -> None:
-    data = sheet_data(Assignment.objects.exclude(school_class=None).get())
+    data = sheet_data(Assignment.objects.get(school_class__name=CLASS))
     assert (len(data["students"]), len(data["absent"])) == (6, 4)
+    assert data["looks"] == 1
+
+
+def test_a_class_came_in_by_its_link_and_one_still_waits(demo) -> None:
+    given = Assignment.objects.get(school_class__name=LINK_CLASS)
+    assert given.school_class.requests.count() == 1
+    assert len(sheet_data(given)["students"]) == 3
+
+
+def test_a_lesson_was_played_in_class_and_its_marks_are_those_of_any(demo) -> None:
+    given = Assignment.objects.get(school_class__name=ROOM_CLASS)
+    assert len(given.room.told) == len(given.edition.items)
+    data = sheet_data(given)
+    assert (len(data["students"]), data["segments"][0]["answered"] > 3) == (7, True)
+    assert max(s["coverage"] for s in data["students"]) > 0.5
 
 
 def test_the_other_waits_half_way_through_the_check(demo) -> None:

@@ -1,4 +1,4 @@
-"""Makes the demo once: Runa Tessel, two lessons, two scripts to put right, a class answered for by the simulation."""
+"""Makes the demo once: Runa Tessel, two lessons, two scripts to put right, classes answered for by the simulation."""
 
 from __future__ import annotations
 
@@ -14,15 +14,28 @@ from django.utils import timezone
 from apps.accounts.models import User
 from apps.accounts.services import DEMO_EMAIL
 from apps.assignments.services import share
-from apps.classes.services import add_members, make_class
+from apps.classes.services import add_members, ask_to_join, change_class, let_in, make_class
 from apps.lessons import services
 from apps.lessons.bringing_in import services as bringing_in
 from apps.lessons.items import services as items
 from apps.lessons.models import Lesson, Segment
 from apps.recordings import uploads
+from apps.study.models import Answer
+from apps.study.services import ask_for_look
 from apps.work import services as work
 from apps.work.models import Job
-from demo.students import CLASS, CLASS_BEGUN, CLASS_NAMES, simulate
+from demo.students import (
+    CLASS,
+    CLASS_BEGUN,
+    CLASS_NAMES,
+    LINK_ASKS,
+    LINK_CLASS,
+    LINK_NAMES,
+    ROOM_CLASS,
+    ROOM_NAMES,
+    simulate,
+    simulate_in_room,
+)
 from escuela_core.segments.describing import key_terms, summary_of
 
 DEMO = Path(__file__).resolve().parents[2]
@@ -43,6 +56,8 @@ class Command(BaseCommand):
         for host in settings.RECORDING_HOSTS:
             by_link(runa, f"{host['origin']}/watch/lock-up")
         with_class(runa, lock)
+        by_class_link(runa, lock)
+        in_room(runa, lock)
         assignment = share(
             runa,
             lock,
@@ -59,6 +74,28 @@ def with_class(owner: User, lesson: Lesson) -> None:
     due_at = timezone.now() + timedelta(days=5)
     given = share(owner, lesson, name="", policy={"due_at": due_at, "attempts": 2}, school_class=school_class)
     simulate(given, CLASS_NAMES[:CLASS_BEGUN])
+    wrong = Answer.objects.filter(student__assignment=given, outcome="wrong").order_by("student__nickname").first()
+    if wrong is not None:
+        ask_for_look(wrong.student, wrong.id, "I counted the steps at our own lock, and there it is less.")
+
+
+def by_class_link(owner: User, lesson: Lesson) -> None:
+    """A class without a list: its students ask under its link and are let in; one still waits."""
+    school_class = change_class(make_class(owner, LINK_CLASS), takes_requests=True)
+    for name in LINK_NAMES:
+        let_in(ask_to_join(school_class, name))
+    ask_to_join(school_class, LINK_ASKS)
+    policy = {"manner": "beside", "feedback": "at_end", "retakes": 1, "counting": "best"}
+    given = share(owner, lesson, name="", policy=policy, school_class=school_class)
+    simulate(given, LINK_NAMES)
+
+
+def in_room(owner: User, lesson: Lesson) -> None:
+    """A class to which the lesson was played on the big screen."""
+    school_class = make_class(owner, ROOM_CLASS)
+    add_members(school_class, "\n".join(ROOM_NAMES))
+    given = share(owner, lesson, name="", policy={"attempts": 1}, school_class=school_class)
+    simulate_in_room(given, ROOM_NAMES)
 
 
 def make(owner: User, name: str) -> Lesson:

@@ -13,6 +13,7 @@ from django.db.models import Count, Q
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.classes.models import Member
+from apps.room.models import Room
 from apps.study.models import Answer, Student
 from apps.study.selectors import tries_of
 from escuela_core.items import Item
@@ -75,13 +76,21 @@ class Sheet:
         self.items = [i for i in assignment.edition.items if i.is_marked]
         every = list(assignment.students.prefetch_related("answers", "stretches"))
         self.covered = assignment.edition.stretches
-        self.played = {s.id: [Span(p.start_ms, p.end_ms) for p in s.stretches.all()] for s in every}
+        self.played = {s.id: self._played(s) for s in every}
         self.cells = {s.id: self._cells(s) for s in every}
         self.attempts: dict[UUID, list[Student]] = {}
         for student in sorted(every, key=lambda s: s.attempt):
             self.attempts.setdefault(student.person, []).append(student)
         # Each person with the time that counts, in the order of their names.
         self.students = [s for s in every if s is self.counted(self.attempts[s.person])]
+
+    def _played(self, student: Student) -> list[Span]:
+        """What the student has played, and what was played before them in the room."""
+        room: Room | None = getattr(self.assignment, "room", None)
+        own = [Span(p.start_ms, p.end_ms) for p in student.stretches.all()]
+        if room is None or student.room_at is None:
+            return own
+        return [*own, *room.played_before(student.joined_at, student.room_at)]
 
     def counted(self, attempts: list[Student]) -> Student:
         """Of one person's times through the lesson the one that counts."""

@@ -32,7 +32,9 @@ from config.api import TeacherView, parsed
 
 class ResultsView(TeacherView):
     def assignment(self, assignment_id: UUID) -> Assignment:
-        return get_object_or_404(Assignment.objects.select_related("edition"), id=assignment_id, owner=self.teacher)
+        return get_object_or_404(
+            Assignment.objects.select_related("edition", "room"), id=assignment_id, owner=self.teacher
+        )
 
 
 class OverviewView(TeacherView):

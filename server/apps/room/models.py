@@ -9,9 +9,12 @@ from django.db import models
 
 from apps.assignments.models import Assignment
 from escuela_core.study import room as core
+from escuela_core.timeline import Span
 
 # A screen that has not been heard of for so long has gone home, and students go on by themselves.
 SCREEN_GONE_AFTER = timedelta(minutes=15)
+# A phone says that it is there once in a while.
+STILL_THERE = timedelta(minutes=2)
 
 
 class Room(models.Model):
@@ -24,6 +27,10 @@ class Room(models.Model):
     item = models.UUIDField(null=True)
     told = ArrayField(models.UUIDField(), default=list)
     at_ms = models.PositiveIntegerField(default=0)
+    # Where and when it last began to play, and what has been played before everybody: [start_ms, end_ms, when].
+    from_ms = models.PositiveIntegerField(null=True)
+    from_at = models.DateTimeField(null=True)
+    played = models.JSONField(default=list)
     version = models.PositiveIntegerField(default=0)
     opened_at = models.DateTimeField()
     seen_at = models.DateTimeField()
@@ -31,6 +38,11 @@ class Room(models.Model):
 
     def runs(self, now: datetime) -> bool:
         return self.ended_at is None and now - self.seen_at < SCREEN_GONE_AFTER
+
+    def played_before(self, came_at: datetime, left_at: datetime) -> list[Span]:
+        """What was played while somebody was there who came and was last heard of then."""
+        there = ((a, b, datetime.fromisoformat(at)) for a, b, at in self.played)
+        return [Span(a, b) for a, b, at in there if came_at <= at <= left_at + STILL_THERE]
 
     def core(self) -> core.Room:
         item = str(self.item) if self.item else ""

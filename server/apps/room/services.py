@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime, timedelta
 from uuid import UUID
 
 from django.db import transaction
@@ -12,7 +13,9 @@ from apps.assignments.models import Assignment, frozen
 from apps.room import events
 from apps.room.models import Room, room_of
 from config.errors import SentenceError
+from escuela_core.results.watching import Stretch
 from escuela_core.study.room import Step
+from escuela_core.timeline import Span
 
 
 def open_room(assignment: Assignment) -> Room:
@@ -46,11 +49,14 @@ def take_step(assignment: Assignment, step: Step, *, version: int, at_ms: int | 
         return room
     core = room.core().stepped(step, frozen(assignment.edition_id).items, str(item or ""))
     told = {UUID(i) for i in core.told} - set(room.told)
+    now = timezone.now()
+    _note_played(room, now, at_ms)
     room.phase, room.after, room.item = core.phase, core.after, UUID(core.item) if core.item else None
     room.told = [*room.told, *told]
     room.at_ms = room.at_ms if at_ms is None else at_ms
+    room.from_ms, room.from_at = (room.at_ms, now) if room.phase == "playing" else (None, None)
     room.version += 1
-    room.seen_at = timezone.now()
+    room.seen_at = now
     room.save()
     events.changed(room)
     return room
@@ -72,6 +78,15 @@ def end_room(assignment: Assignment) -> None:
         room.ended_at = timezone.now()
         room.save(update_fields=["ended_at"])
         events.changed(room)
+
+
+def _note_played(room: Room, now: datetime, at_ms: int | None) -> None:
+    """With a step away from playing, what was played since; a leap of the screen, for which there was no time, not."""
+    if room.from_ms is None or room.from_at is None or at_ms is None or at_ms <= room.from_ms:
+        return
+    wall_ms = (now - room.from_at) // timedelta(milliseconds=1)
+    if Stretch(Span(room.from_ms, at_ms), wall_ms).counts:
+        room.played = [*room.played, [room.from_ms, at_ms, now.isoformat()]]
 
 
 def _running(assignment: Assignment) -> Room:

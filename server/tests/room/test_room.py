@@ -166,6 +166,21 @@ def test_screen_and_phones_show_the_options_in_one_order_even_where_they_are_shu
     assert screen.step("tell").json()["spread"][1] == {"text": "About six minutes", "count": 1, "correct": True}
 
 
+def test_what_is_played_in_the_room_counts_as_watched_by_those_who_are_there(
+    screen, browser, client, assignment, choice
+) -> None:
+    on_phone(browser)
+    StudentBrowser(assignment, "At home")
+    screen.step("play", at_ms=0)
+    Room.objects.update(from_at=timezone.now() - timedelta(seconds=26))
+    screen.step("ask", choice, at_ms=26_000)
+    # A leap is not watching.
+    screen.step("play", at_ms=26_000)
+    screen.step("hold", at_ms=50_000)
+    sheet = client.get(f"/api/assignments/{assignment.id}/sheet/").json()
+    assert [(s["nickname"], s["coverage"]) for s in sheet["students"]] == [("At home", 0), ("Zoe", 0.5)]
+
+
 def test_the_screen_asks_little_of_the_database_however_many_are_there(
     screen, browser, assignment, choice, django_assert_max_num_queries
 ) -> None:
