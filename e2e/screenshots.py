@@ -66,9 +66,6 @@ def test_the_teacher_s_views(new_page: NewPage, stack: Stack) -> None:
     open_lesson(page, LOCK, "Share")
     page.get_by_role("img", name=re.compile("QR")).first.wait_for()
     shot(page, "share")
-    page.get_by_role("link", name="Show on projector").first.click()
-    page.get_by_role("img", name=re.compile("QR")).wait_for()
-    shot(page, "projector")
 
 
 def test_a_class(new_page: NewPage) -> None:
@@ -128,10 +125,43 @@ def test_the_student_s_views(new_page: NewPage) -> None:
     shot(student, "study-asking")
     student.get_by_role("button", name="Answer").tap()
     student.get_by_role("button", name="Continue").wait_for()
-    shot(student, "study-answered")
     student.get_by_role("button", name="Continue").tap()
     student.get_by_role("button", name="Pause").tap()
     student.get_by_label("Position in the recording").fill("999999")
     student.get_by_role("button", name="Go to the end").tap()
     student.get_by_role("button", name="Finish").wait_for()
     shot(student, "study-finish")
+
+
+def test_beside_the_recording_and_in_class(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    open_lesson(teacher, LOCK, "Share")
+    teacher.get_by_label("For whom (a class, a group)").fill("Deck crew, Thursday")
+    teacher.get_by_role("radio", name="all beside the recording").check(force=True)
+    teacher.get_by_role("button", name="Share", exact=True).click()
+    given = teacher.get_by_role("article").filter(has_text="Deck crew, Thursday")
+    students = [new_page() for _ in range(3)]
+    for student, name in zip(students, ("Oda Lynn", "Piet Vora", "Rafa Mold"), strict=True):
+        student.goto(str(given.locator("a[href*='/s/']").first.get_attribute("href")))
+        student.get_by_label("Your name").fill(name)
+        student.keyboard.press("Enter")
+        student.get_by_role("button", name="Play").wait_for()
+    students[0].keyboard.press("b")
+    students[0].keyboard.press("Enter")
+    students[0].get_by_role("button", name="Next item").wait_for()
+    shot(students[0], "study-beside")
+    given.get_by_role("link", name="Play it in class").click()
+    teacher.get_by_role("button", name="Let students in").click()
+    teacher.get_by_role("button", name="Begin").click()
+    for student in students:
+        student.reload()
+    teacher.get_by_role("button", name="Show the right answer").wait_for(timeout=60_000)
+    for student, key in zip(students[1:], "ba", strict=True):
+        student.get_by_role("heading", name=re.compile("What makes|How much")).first.wait_for()
+        student.keyboard.press(key)
+        student.keyboard.press("Enter")
+        student.get_by_text("your answer, saved").wait_for()
+    teacher.keyboard.press("r")
+    teacher.get_by_text("Right", exact=True).wait_for()
+    shot(teacher, "room")

@@ -41,7 +41,8 @@ class LessonAssignmentsView(AssignmentView):
         lesson = lesson_of(self.teacher, lesson_id)
         given = Assignment.objects.filter(edition__lesson=lesson).select_related("edition", "school_class")
         joined = Count("students", filter=Q(students__attempt=1))
-        found = given.prefetch_related("extensions__member").annotate(joined=joined)
+        # A model's own order is not kept where rows are counted.
+        found = given.prefetch_related("extensions__member").annotate(joined=joined).order_by("-created_at")
         return Response([self.shown(a) for a in found])
 
     @extend_schema(request=ShareIn, responses={201: AssignmentOut})

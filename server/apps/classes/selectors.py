@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, F, Q, QuerySet
 from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
@@ -14,7 +14,11 @@ from apps.classes.models import Member, SchoolClass
 def classes_of(owner: User) -> QuerySet[SchoolClass]:
     """The teacher's classes with how many are in each, those of the year first. One query."""
     there = Count("members", filter=Q(members__removed_at=None))
-    return SchoolClass.objects.filter(owner=owner).annotate(member_count=there)
+    return (
+        SchoolClass.objects.filter(owner=owner)
+        .annotate(member_count=there)
+        .order_by(F("archived_at").asc(nulls_first=True), "name", "created_at")
+    )
 
 
 def class_of(owner: User, class_id: UUID) -> SchoolClass:

@@ -46,6 +46,8 @@ def overview(owner: User) -> list[dict[str, Any]]:
             to_mark=Count("students__answers", filter=waiting, distinct=True),
             looks=Count("students__answers", filter=asked, distinct=True),
         )
+        # A model's own order is not kept where rows are counted.
+        .order_by("-created_at")
     )
     return [
         {

@@ -204,3 +204,12 @@ def test_what_was_changed_after_it_was_given_out_is_kept_and_shown(client, assig
         ("closed", []),
         ("opened", []),
     ]
+
+
+def test_what_was_given_last_comes_first_however_many_there_are(client, teacher, lesson) -> None:
+    names = [f"Group {n}" for n in range(6)]
+    for name in names:
+        share(teacher, lesson, name=name, policy={})
+    given = client.get(f"/api/lessons/{lesson.id}/assignments/").json()
+    assert [a["name"] for a in given] == names[::-1]
+    assert [row["name"] for row in client.get("/api/overview/").json()] == names[::-1]

@@ -113,3 +113,9 @@ def test_an_account_takes_its_classes_along_and_hands_them_out(teacher, school_c
     erase_account(teacher)
     assert not SchoolClass.with_removed.exists()
     assert not Member.with_removed.exists()
+
+
+def test_classes_of_the_year_come_first_by_their_names(client) -> None:
+    ids = {n: posted(client, "/api/classes/", {"name": n}).json()["id"] for n in ("4 A", "3 B", "5 C")}
+    sent(client, "patch", f"/api/classes/{ids['3 B']}/", {"archived": True})
+    assert [c["name"] for c in client.get("/api/classes/").json()] == ["4 A", "5 C", "3 B"]
