@@ -18,7 +18,7 @@ from apps.classes.serializers import ClassDetailOut
 from apps.classes.services import ask_to_join
 from apps.classes.views import ClassView
 from apps.study import members, merging
-from apps.study.serializers import AskIn, ClassPageOut, MergeIn, TakeNameIn
+from apps.study.class_serializers import AskIn, ClassPageOut, MergeIn, TakeNameIn
 from apps.study.views import StudyAddress, leave_class
 from config.api import parsed
 from config.client import address_of

@@ -225,46 +225,6 @@ class JoinIn(serializers.Serializer[object]):
     same_name = serializers.BooleanField(required=False)
 
 
-class AskIn(serializers.Serializer[object]):
-    name = serializers.CharField(max_length=400, allow_blank=True)
-
-
-class MergeIn(serializers.Serializer[object]):
-    into = serializers.UUIDField()
-
-
-class TakeNameIn(serializers.Serializer[object]):
-    member = serializers.UUIDField()
-    pin = serializers.CharField(max_length=20, allow_blank=True, required=False)
-
-
-class GivenLessonOut(serializers.Serializer[object]):
-    """One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
-
-    ``again``: how many items were not right at last, whose words are worth hearing again.
-    """
-
-    code = serializers.CharField()
-    name = serializers.CharField()
-    title = serializers.CharField()
-    state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
-    progress = serializers.ChoiceField(("to_do", "doing", "done"))
-    opens_at = serializers.DateTimeField(allow_null=True)
-    due_at = serializers.DateTimeField(allow_null=True)
-    closes_at = serializers.DateTimeField(allow_null=True)
-    item_count = serializers.IntegerField()
-    answered = serializers.IntegerField()
-    marks = serializers.FloatField(allow_null=True)
-    most = serializers.FloatField()
-    again = serializers.IntegerField()
-    waiting = serializers.IntegerField()
-
-
-class ClassPageOut(serializers.Serializer[object]):
-    entry = EntryOut()
-    lessons = GivenLessonOut(many=True)
-
-
 class InRoomOut(serializers.Serializer[object]):
     """What a student in the room has before them; the question while one is asked, or what came of it.
 

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from apps.study import class_views, own_views, room_views, views
+from apps.study import class_views, own_views, rehearsal_views, room_views, views
 
 urlpatterns = [
     path("members/<uuid:member_id>/merged/", class_views.MergeView.as_view()),
@@ -17,5 +17,5 @@ urlpatterns = [
     path("study/<str:code>/data/", own_views.OwnDataView.as_view()),
     path("study/<str:code>/finished/", views.FinishView.as_view()),
     path("study/<str:code>/again/", views.AgainView.as_view()),
-    path("lessons/<uuid:lesson_id>/rehearsal/", views.RehearsalView.as_view()),
+    path("lessons/<uuid:lesson_id>/rehearsal/", rehearsal_views.RehearsalView.as_view()),
 ]

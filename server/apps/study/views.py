@@ -9,7 +9,6 @@ from uuid import UUID
 from django.core import signing
 from django.db.models import Q, QuerySet
 from django.http import Http404
-from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django.utils.decorators import method_decorator
 from django.views.decorators.csrf import ensure_csrf_cookie
@@ -22,13 +21,10 @@ from rest_framework.views import APIView
 from apps.accounts import limits
 from apps.accounts.views import plain
 from apps.assignments.models import Assignment, frozen
-from apps.assignments.services import edition_content
 from apps.classes.models import SchoolClass
-from apps.lessons.models import Item, Lesson
-from apps.lessons.selectors import lesson_of
 from apps.room.models import room_of
 from apps.study import members, selectors, services
-from apps.study.models import Answer, Student
+from apps.study.models import Student
 from apps.study.serializers import (
     AnswerIn,
     ClockIn,
@@ -36,18 +32,12 @@ from apps.study.serializers import (
     JoinIn,
     PlayedListIn,
     ProgressOut,
-    RehearsedIn,
     SecondLookIn,
-    StudyLessonOut,
     StudyOut,
 )
-from config.api import TeacherView, parsed
+from config.api import parsed
 from config.client import address_of
 from config.origin import require_own_page, set_framed_cookie
-from escuela_core.items import item_from_json, items_from_json
-from escuela_core.study import Policy, mark, response_from_json
-from escuela_core.study.ordering import Ordering, as_written
-from escuela_core.study.progress import Standing, Tried, may_answer
 
 
 def raw_response(request: Request) -> Any:
@@ -293,46 +283,3 @@ class AgainView(StudyAddress):
     def post(self, request: Request, code: str) -> Response:
         """Do the lesson again, where the rules allow it."""
         return self.known_from_now_on(request, services.do_again(self.joined(request, code)))
-
-
-REHEARSED = Standing(Policy(attempts=2), "open")
-
-
-class RehearsalView(TeacherView):
-    """The lesson as a student will see it. Nothing of it is recorded."""
-
-    @extend_schema(responses=StudyLessonOut)
-    def get(self, request: Request, lesson_id: UUID) -> Response:
-        lesson = lesson_of(self.teacher, lesson_id)
-        items = [i for i in lesson.items.filter(place=Item.Place.LESSON) if i.pause_ms is not None]
-        content = edition_content(lesson, items)
-        asked = [
-            selectors.question(item, rehearsed_by(lesson).of(item))
-            for item in items_from_json({"items": content["items"]})
-        ]
-        data = selectors.lesson_for(content, asked, selectors.media_of(lesson.recording))
-        every = selectors.materials_for(content, ("before", "during", "after"))
-        return Response(StudyLessonOut(data | {"materials": every}).data)
-
-    @extend_schema(request=RehearsedIn, responses=ProgressOut)
-    def post(self, request: Request, lesson_id: UUID) -> Response:
-        """Mark one answer as a student's would be; the tries so far come with it."""
-        lesson = lesson_of(self.teacher, lesson_id)
-        given = parsed(RehearsedIn, request)
-        row = get_object_or_404(Item, id=given["item"], lesson=lesson)
-        item = item_from_json(row.content | {"id": str(row.id)})
-        before: tuple[Any, ...] = tuple(given["tries"])
-        ordering = rehearsed_by(lesson)
-        may_answer(item, Tried(before), REHEARSED, 0, not_sure=response_from_json(raw_response(request), item).not_sure)
-        written = as_written(raw_response(request), ordering.of(item))
-        result = mark(item, response_from_json(written, item), lesson.recording.language)
-        # Tries that are marked and forgotten: they are never saved.
-        tries = [Answer(id=members.NOBODY, outcome=o, response={}) for o in before]
-        tries.append(Answer(id=members.NOBODY, outcome=result.outcome, response=written, share=result.share))
-        told = selectors.progress(item, tries, REHEARSED, ordering, key_shown=False)
-        return Response(ProgressOut(told).data)
-
-
-def rehearsed_by(lesson: Lesson) -> Ordering:
-    """The orders that a rehearsal shows; they hide nothing from the teacher."""
-    return Ordering(str(lesson.id), "rehearsal")

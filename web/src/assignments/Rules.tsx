@@ -1,5 +1,6 @@
 import { useTranslation } from "react-i18next";
-import { Field, OneOf, Toggle } from "../ui/Field";
+import { Field, OneOf } from "../ui/Field";
+import { Toggle } from "../ui/Toggle";
 import type { Policy } from "./queries";
 
 /** ``put`` changes a part of the rules. */

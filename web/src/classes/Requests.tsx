@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Button } from "../ui/Button";
-import { Toggle } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { Toggle } from "../ui/Toggle";
 import { acts, type SchoolClass, useTakeClass } from "./queries";
 
 /** Whether those who are not on the list may ask to be let in, and who asks. */

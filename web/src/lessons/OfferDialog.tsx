@@ -5,8 +5,9 @@ import { api, body, type Schemas } from "../api/client";
 import { useSession } from "../app/session";
 import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
-import { Field, Toggle } from "../ui/Field";
+import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { Toggle } from "../ui/Toggle";
 import type { LessonRow } from "./queries";
 
 type Licence = Schemas["OfferInRequest"]["licence"];

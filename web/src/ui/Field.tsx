@@ -1,4 +1,3 @@
-import { Field as Base, Label, Switch } from "@headlessui/react";
 import type { ReactNode } from "react";
 
 const CHIP =
@@ -15,23 +14,6 @@ export function Field({ label, help, children }: { label: string; help?: string 
       </label>
       {help && <p className="mt-1 text-[13px] text-quiet">{help}</p>}
     </div>
-  );
-}
-
-export function Toggle(props: { label: string; on: boolean; change: (on: boolean) => void }) {
-  return (
-    <Base className="flex items-center gap-3 py-1">
-      <Switch
-        checked={props.on}
-        onChange={props.change}
-        className="h-6 w-11 shrink-0 rounded-full border border-line bg-sand p-0.5 data-checked:bg-teal"
-      >
-        <span
-          className={`block size-4.5 rounded-full border border-line bg-sheet ${props.on ? "translate-x-5" : ""}`}
-        />
-      </Switch>
-      <Label>{props.label}</Label>
-    </Base>
   );
 }
 

@@ -4,8 +4,9 @@ import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
-import { Field, Toggle } from "../../ui/Field";
+import { Field } from "../../ui/Field";
 import { ErrorNotice } from "../../ui/Notice";
+import { Toggle } from "../../ui/Toggle";
 import type { DeskState } from "../useDeskState";
 
 type Props = { state: DeskState; where: "script" | "items"; close: () => void };

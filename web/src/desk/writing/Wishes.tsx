@@ -3,8 +3,9 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { AnyOf, Field, Toggle } from "../../ui/Field";
+import { AnyOf, Field } from "../../ui/Field";
 import { ErrorNotice } from "../../ui/Notice";
+import { Toggle } from "../../ui/Toggle";
 import { DEPTHS, type Kept, LEVELS, NO_WISHES, type Wishes } from "./wishes";
 
 type Put = (changed: Partial<Wishes>) => void;

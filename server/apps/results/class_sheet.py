@@ -1,0 +1,83 @@
+"""Students by items of one assignment, read once for whatever is shown of it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from uuid import UUID
+
+from apps.assignments.models import Assignment
+from apps.classes.models import Member
+from apps.room.models import Room
+from apps.study.models import Answer, Student
+from apps.study.selectors import tries_of
+from escuela_core.items import Item
+from escuela_core.results.attempts import Attempt, counted
+from escuela_core.results.sheet import Cell, Tally, cell, earned, item_tally
+from escuela_core.results.watching import replays
+from escuela_core.study.progress import reached
+from escuela_core.timeline import Span
+
+
+class Sheet:
+    """Students by items of one assignment, read once: four queries."""
+
+    def __init__(self, assignment: Assignment) -> None:
+        self.assignment = assignment
+        self.policy = assignment.policy()
+        self.content = assignment.edition.content
+        self.items = [i for i in assignment.edition.items if i.is_marked]
+        every = list(assignment.students.prefetch_related("answers", "stretches"))
+        self.covered = assignment.edition.stretches
+        self.played = {s.id: self._played(s) for s in every}
+        self.cells = {s.id: self._cells(s) for s in every}
+        self.attempts: dict[UUID, list[Student]] = {}
+        for student in sorted(every, key=lambda s: s.attempt):
+            self.attempts.setdefault(student.person, []).append(student)
+        # Each person with the time that counts, in the order of their names.
+        self.students = [s for s in every if s is self.counted(self.attempts[s.person])]
+
+    def _played(self, student: Student) -> list[Span]:
+        """What the student has played, and what was played before them in the room."""
+        room: Room | None = getattr(self.assignment, "room", None)
+        own = [Span(p.start_ms, p.end_ms) for p in student.stretches.all()]
+        if room is None or student.room_at is None:
+            return own
+        return [*own, *room.played_before(student.joined_at, student.room_at)]
+
+    def counted(self, attempts: list[Student]) -> Student:
+        """Of one person's times through the lesson the one that counts."""
+        told = [Attempt(earned(self.items, self.cells[s.id]), s.finished_at is not None) for s in attempts]
+        return attempts[counted(told, self.policy.counting)]
+
+    def _cells(self, student: Student) -> list[Cell]:
+        tries = tries_of(student)
+        far = reached(self.played[student.id])
+        return [cell(item, tries.get(item.id, []), far, self.policy) for item in self.items]
+
+    def answers(self) -> Iterator[Answer]:
+        """Every answer, of every time through the lesson."""
+        return (a for attempts in self.attempts.values() for s in attempts for a in s.answers.all())
+
+    def absent(self) -> list[str]:
+        """The members of the class who have not begun. One query, none where it was given to anyone."""
+        if self.assignment.school_class_id is None:
+            return []
+        begun = [s.member_id for s in self.students]
+        there = Member.objects.filter(school_class=self.assignment.school_class_id).exclude(id__in=filter(None, begun))
+        return list(there.values_list("name", flat=True))
+
+    def segment_of(self, item: Item) -> int:
+        """The segment the item's evidence lies in: its pause may already stand at the start of the next."""
+        at_ms = item.evidence[0].start_ms if item.evidence else max(0, (item.pause_ms or 0) - 1)
+        return next((n for n, s in enumerate(self.content["segments"]) if s["start_ms"] <= at_ms < s["end_ms"]), 0)
+
+    def tallies(self) -> list[Tally]:
+        return [item_tally([self.cells[s.id][n] for s in self.students]) for n in range(len(self.items))]
+
+    def replayed(self, parts: list[Span]) -> list[float]:
+        """How often each part was played again, on average over the students who played anything."""
+        watching = [p for p in self.played.values() if p]
+        if not watching or not parts:
+            return [0.0] * len(parts)
+        each = [replays(p, parts) for p in watching]
+        return [sum(r[n] for r in each) / len(watching) for n in range(len(parts))]
