@@ -10,7 +10,8 @@ from apps.assignments.models import Assignment
 from apps.lessons.items.services import is_undecided
 from apps.lessons.models import Lesson
 from apps.privacy.erasing import erase_account
-from apps.results.selectors import sheet_data
+from apps.results.class_sheet import Sheet
+from apps.results.selectors import item_data, sheet_data
 from demo.students import CLASS, LINK_CLASS, ROOM_CLASS
 
 from .conftest import DEMO
@@ -89,3 +90,12 @@ def test_what_is_said_is_what_was_written(demo) -> None:
     text = json.loads((DEMO.parent / "lessons" / "three-knots.json").read_text("utf-8"))
     written = [s for part in text["parts"] for s in part]
     assert [s.text for s in lesson("Three knots").recording.sentences.all()] == written
+
+
+def test_the_items_of_the_class_have_their_figures(demo) -> None:
+    sheet = Sheet(Assignment.objects.get(school_class=None))
+    told = [item_data(sheet, n)["statistics"] for n, i in enumerate(sheet.items) if not i.waits]
+    assert all(t.answered >= 16 and 0 < t.facility < 1 for t in told)
+    # The gates that point upstream were meant to be hard.
+    assert min(told, key=lambda t: t.facility) is told[3]
+    assert all(sum(third.students for third in t.thirds) == t.answered for t in told)

@@ -20,6 +20,7 @@ from escuela_core.results.sheet import (
     to_teach_again,
     together,
 )
+from escuela_core.results.statistics import ItemStatistics, statistics
 from escuela_core.results.watching import coverage
 from escuela_core.timeline import Span, merged
 
@@ -162,11 +163,23 @@ def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
         "prompt": item.asked,
         "marks": item.marks,
         "options": options_of(item, firsts),
+        "statistics": statistics_of(sheet, number),
         "answers": [_answer(s, a, item) for s, answers in given for a in answers[-1:]],
         "waiting": sum(1 for _, answers in given if answers[-1].outcome == "waiting" and answers[-1].marked_at is None),
         "model_answer": getattr(item, "model_answer", ""),
         "criteria": [{"text": c.text, "marks": c.marks} for c in getattr(item, "criteria", ())],
     }
+
+
+def statistics_of(sheet: Sheet, number: int) -> ItemStatistics:
+    """What the answers say of an item; what waits to be read, or was not answered, does not count."""
+    item = sheet.items[number]
+    shares = [[c.share if c.tries else None for c in sheet.cells[s.id]] for s in sheet.students]
+    given = []
+    for student in sheet.students:
+        first = next((a for a in student.answers.all() if str(a.item_id) == item.id), None)
+        given.append(words_of(item, first.response) if first and not item.waits else [])
+    return statistics(shares, number, given, item.said_right)
 
 
 def options_of(item: Item, answers: list[Answer]) -> list[dict[str, Any]]:

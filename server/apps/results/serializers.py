@@ -9,6 +9,7 @@ from rest_framework import serializers
 from apps.lessons.items.serializers import CriterionData
 from apps.study.models import LookState
 from apps.study.serializers import KeyOut, QuestionOut, StudyLessonOut, StudySentenceOut
+from escuela_core.results.statistics import Suspicion
 from escuela_core.study.room import PHASES, STEPS
 
 STATES = ("not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read")
@@ -97,7 +98,24 @@ class GivenOut(serializers.Serializer[object]):
     received_at = serializers.DateTimeField()
 
 
+class ThirdOut(serializers.Serializer[object]):
+    students = serializers.IntegerField()
+    given = serializers.DictField(child=serializers.IntegerField())
+
+
+class ItemStatisticsOut(serializers.Serializer[object]):
+    """``correlation`` and ``thirds`` (lower, middle, upper) from ten students on; ``option`` is what the best chose."""
+
+    answered = serializers.IntegerField()
+    facility = serializers.FloatField(allow_null=True)
+    correlation = serializers.FloatField(allow_null=True)
+    thirds = ThirdOut(many=True)
+    suspicion = serializers.ChoiceField(get_args(Suspicion), allow_null=True)
+    option = serializers.CharField(allow_blank=True)
+
+
 class ItemAnswersOut(serializers.Serializer[object]):
+    statistics = ItemStatisticsOut()
     id = serializers.CharField()
     kind = serializers.CharField()
     prompt = serializers.CharField()

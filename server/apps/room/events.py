@@ -11,7 +11,7 @@ import time
 from collections import defaultdict
 from collections.abc import Callable, Iterator
 from contextlib import suppress
-from threading import BoundedSemaphore, Condition, Thread
+from threading import BoundedSemaphore, Condition, Event, Thread
 from typing import Any
 
 import psycopg
@@ -29,6 +29,7 @@ BEAT_S = 15.0
 # A browser asks anew after so long, so that nothing forgotten holds a thread for ever.
 LONGEST_S = 300.0
 AGAIN_S = 2.0
+CLOSED_WITHIN_S = 0.5
 
 
 def changed(room: Room) -> None:
@@ -53,6 +54,7 @@ class Ears:
         self._heard: dict[str, int] = defaultdict(int)
         self._news: dict[str, Condition] = defaultdict(Condition)
         self._listening: Thread | None = None
+        self._closed = Event()
 
     def wait(self, topic: str, seen: int, seconds: float) -> int:
         """The count of ``topic`` once it is another than ``seen``, or when ``seconds`` have gone by."""
@@ -62,6 +64,12 @@ class Ears:
             news.wait_for(lambda: self._heard[topic] != seen, seconds)
             return self._heard[topic]
 
+    def close(self) -> None:
+        """Listen no more, and let the connection go; whoever waits next makes it listen again."""
+        self._closed.set()
+        if self._listening is not None:
+            self._listening.join()
+
     def _hear(self, topic: str) -> None:
         news = self._news[topic]
         with news:
@@ -70,22 +78,27 @@ class Ears:
 
     def _listen(self) -> None:
         if self._listening is None or not self._listening.is_alive():
+            self._closed.clear()
             self._listening = Thread(target=self._keep_listening, name="room-events", daemon=True)
             self._listening.start()
 
     def _keep_listening(self) -> None:
-        while True:
+        while not self._closed.is_set():
             with suppress(psycopg.Error), psycopg.connect(**_connection(), autocommit=True) as listening:
                 listening.execute(f"LISTEN {CHANNEL}")
                 # Whatever happened while nobody listened.
                 for topic in list(self._heard):
                     self._hear(topic)
-                for told in listening.notifies():
-                    room = told.payload.split(":")[0]
-                    self._hear(room)
-                    if told.payload.endswith(":step"):
-                        self._hear(told.payload)
-            time.sleep(AGAIN_S)
+                while not self._closed.is_set():
+                    for told in listening.notifies(timeout=CLOSED_WITHIN_S):
+                        self._told(told.payload)
+            self._closed.wait(AGAIN_S)
+
+    def _told(self, payload: str) -> None:
+        """``room:step`` or ``room:answer``: the first is a topic of its own, both are of the room."""
+        self._hear(payload.split(":")[0])
+        if payload.endswith(":step"):
+            self._hear(payload)
 
 
 def _connection() -> dict[str, Any]:

@@ -25,6 +25,13 @@ def given():
     return teacher, assignment, item_with(lesson, "choice")
 
 
+@pytest.fixture(autouse=True)
+def _ears():
+    yield
+    # The database of the tests is taken down after them; nobody may be listening to it then.
+    events.EARS.close()
+
+
 class Listening(threading.Thread):
     """A browser that takes events as they come, until it has ``wanted`` with data."""
 

@@ -2127,6 +2127,7 @@ export interface components {
             sentences: components["schemas"]["StudySentenceOut"][];
         };
         ItemAnswersOut: {
+            statistics: components["schemas"]["ItemStatisticsOut"];
             id: string;
             kind: string;
             prompt: string;
@@ -2217,6 +2218,17 @@ export interface components {
         ItemOutDecisionEnum: "kept" | "kept_anyway" | "mended";
         /** @enum {string} */
         ItemPlaceEnum: "pool" | "lesson" | "dropped";
+        /** @description ``correlation`` and ``thirds`` (lower, middle, upper) from ten students on; ``option`` is what the best chose. */
+        ItemStatisticsOut: {
+            answered: number;
+            /** Format: double */
+            facility: number | null;
+            /** Format: double */
+            correlation: number | null;
+            thirds: components["schemas"]["ThirdOut"][];
+            suspicion: (components["schemas"]["SuspicionEnum"] | components["schemas"]["NullEnum"]) | null;
+            option: string;
+        };
         /** @enum {string} */
         ItemsToEnum: "pool" | "dropped";
         JobOut: {
@@ -2438,6 +2450,8 @@ export interface components {
             at_ms: number;
             text: string;
         };
+        /** @enum {unknown} */
+        NullEnum: null;
         OfferInRequest: {
             lessons: string[];
             title: string;
@@ -3221,6 +3235,8 @@ export interface components {
             language: string;
             label?: string;
         };
+        /** @enum {string} */
+        SuspicionEnum: "best_chose_other" | "backwards" | "many_unsure";
         TakeInRequest: {
             /** @default  */
             folder: string;
@@ -3229,6 +3245,12 @@ export interface components {
             /** Format: uuid */
             member: string;
             pin?: string;
+        };
+        ThirdOut: {
+            students: number;
+            given: {
+                [key: string]: number;
+            };
         };
         TimesInRequest: {
             times_by: components["schemas"]["TimesInTimesByEnum"];

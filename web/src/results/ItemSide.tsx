@@ -5,6 +5,7 @@ import { api } from "../api/client";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { useOutcome } from "./Bar";
+import { ItemFigures } from "./ItemFigures";
 import { OptionBars } from "./OptionBars";
 import { type ItemAnswers, useItemAnswers } from "./queries";
 
@@ -18,6 +19,7 @@ export function ItemSide({ assignment, item }: { assignment: string; item: strin
   return (
     <>
       <OptionBars item={found.data} />
+      <ItemFigures item={found.data} />
       {open && found.data.model_answer && (
         <p dir="auto" className="mb-3 border-l-4 border-moss pl-3">
           <span className="text-quiet">{t("item.modelAnswer")}: </span>
