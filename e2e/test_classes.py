@@ -114,6 +114,15 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     given.get_by_role("link", name="Results").click()
     expect(teacher.get_by_text("Not begun yet: Ada Coll, Bruno Peel")).to_be_visible()
 
+    # All lessons of the class side by side, by one key from the class.
+    teacher.goto("/classes")
+    teacher.get_by_role("link", name=re.compile("Evening rowers")).click()
+    teacher.get_by_label("Add students").wait_for()
+    teacher.keyboard.press("m")
+    expect(teacher.get_by_role("row", name=re.compile("Celia Ward.*not finished"))).to_be_visible()
+    expect(teacher.get_by_role("row", name=re.compile("Ada Coll.*not begun"))).to_be_visible()
+    assert axe_faults(teacher) == ""
+
     # On a shared device the next student is nobody yet, in every lesson of the class.
     student.goto(link)
     student.get_by_role("button", name="I am someone else").press("Enter")

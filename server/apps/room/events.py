@@ -96,7 +96,7 @@ class Ears:
 
     def _told(self, payload: str) -> None:
         """``room:step`` or ``room:answer``: the first is a topic of its own, both are of the room."""
-        self._hear(payload.split(":")[0])
+        self._hear(payload.split(":", maxsplit=1)[0])
         if payload.endswith(":step"):
             self._hear(payload)
 

@@ -15,10 +15,9 @@ from apps.classes.models import JoinRequest, Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.classes.services import take_name
 from apps.study.models import Student
-from apps.study.selectors import tries_of
+from apps.study.selectors import through
 from config.client import address_of
-from escuela_core.results.attempts import Attempt, counted
-from escuela_core.results.sheet import cell, earned
+from escuela_core.results.attempts import counted
 from escuela_core.study.progress import Standing
 
 NOT_RIGHT = ("wrong", "not_sure", "out_of_time")
@@ -107,12 +106,12 @@ def _row(
     policy = assignment.policy(member.allowance() if own is None else own.allowance_of(member))
     edition = frozen(assignment.edition_id)
     items = [i for i in edition.items if i.is_marked]
-    each = [[cell(i, tries.get(i.id, []), 0, policy) for i in items] for tries in map(tries_of, studies)]
-    times = [Attempt(earned(items, c), s.finished_at is not None) for c, s in zip(each, studies, strict=True)]
-    study, cells = (studies[-1], each[-1]) if studies else (None, [])
+    every = through(studies, items, policy)
+    times = [t.told for t in every]
+    study, cells = (studies[-1], every[-1].cells) if every else (None, [])
     finished = study is not None and study.finished_at is not None
     answered = sum(1 for c in cells if c.tries)
-    tried = any(c.tries for of_one in each for c in of_one)
+    tried = any(c.tries for one in every for c in one.cells)
     speaks = Standing.at(policy, now, finished=any(t.finished for t in times)).speaks
     done = finished or (bool(items) and answered == len(items))
     return {

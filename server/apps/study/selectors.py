@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
@@ -11,8 +12,9 @@ from apps.lessons.items.attachments import address_of
 from apps.study.models import Answer, Note, Student
 from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Item
-from escuela_core.results.sheet import Try
-from escuela_core.study import Mark, credit
+from escuela_core.results.attempts import Attempt
+from escuela_core.results.sheet import Cell, Try, cell, earned
+from escuela_core.study import Mark, Policy, credit
 from escuela_core.study.ordering import Ordering, as_shown
 from escuela_core.study.progress import Standing, Tried, is_done, shows_key, tries_left
 
@@ -139,6 +141,25 @@ def tries_of(student: Student) -> dict[str, list[Try]]:
             Try(given.outcome, given.share, given.overruled is not None)  # type: ignore[arg-type]
         )
     return tries
+
+
+@dataclass(frozen=True, slots=True)
+class Through:
+    """One student's time through a lesson: each item as it stands with them, and what all of it comes to."""
+
+    student: Student
+    cells: list[Cell]
+    told: Attempt
+
+
+def through(students: Sequence[Student], items: Sequence[Item], policy: Policy) -> list[Through]:
+    """Each of a person's times through the same ``items``; no query where the answers were read along."""
+    found = []
+    for student in students:
+        tries = tries_of(student)
+        cells = [cell(i, tries.get(i.id, []), 0, policy) for i in items]
+        found.append(Through(student, cells, Attempt(earned(items, cells), student.finished_at is not None)))
+    return found
 
 
 def progress(

@@ -526,6 +526,40 @@ export interface paths {
         patch: operations["api_classes_partial_update"];
         trace?: never;
     };
+    "/api/classes/{class_id}/gradebook/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A class over all the lessons it was given. */
+        get: operations["api_classes_gradebook_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/gradebook.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["api_classes_gradebook.csv_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/members/": {
         parameters: {
             query?: never;
@@ -1974,6 +2008,14 @@ export interface components {
         DivideInRequest: {
             fineness: number;
         };
+        /** @description One student at one lesson. */
+        EntryMarksOut: {
+            state: components["schemas"]["State723Enum"];
+            /** Format: double */
+            marks: number | null;
+            waiting: number;
+            late: boolean;
+        };
         /**
          * @description Into what belongs to a class: whom the device belongs to, or the names to choose from. ``pin`` is told once, to
          *     who has just taken a name; ``asked`` is the name under which the device waits to be let in.
@@ -2088,6 +2130,33 @@ export interface components {
             given_at: string | null;
             /** Format: date-time */
             received_at: string;
+        };
+        GradebookLessonOut: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lesson_id: string | null;
+            title: string;
+            name: string;
+            /** Format: date-time */
+            due_at: string | null;
+            /** Format: double */
+            most: number;
+        };
+        /** @description A class's students by the lessons it was given; ``most`` marks are to be had in all. */
+        GradebookOut: {
+            lessons: components["schemas"]["GradebookLessonOut"][];
+            rows: components["schemas"]["GradebookRowOut"][];
+            /** Format: double */
+            most: number;
+        };
+        GradebookRowOut: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            entries: components["schemas"]["EntryMarksOut"][];
+            /** Format: double */
+            marks: number;
         };
         GroupData: {
             name: string;
@@ -3128,6 +3197,8 @@ export interface components {
         };
         /** @enum {string} */
         StandingEnum: "wrong" | "open" | "confirmed";
+        /** @enum {string} */
+        State723Enum: "to_do" | "doing" | "done";
         /** @enum {string} */
         StepEnum: "play" | "hold" | "ask" | "hear" | "back" | "spread" | "tell" | "go_on" | "here";
         StepOut: {
@@ -4336,6 +4407,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    api_classes_gradebook_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradebookOut"];
+                };
+            };
+        };
+    };
+    "api_classes_gradebook.csv_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };

@@ -7,6 +7,7 @@ import { ApiError } from "../api/client";
 import { ProjectorPage } from "../assignments/ProjectorPage";
 import { ClassesPage } from "../classes/ClassesPage";
 import { ClassPage } from "../classes/ClassPage";
+import { GradebookPage } from "../classes/GradebookPage";
 import { DeskPage } from "../desk/DeskPage";
 import { CardsPage } from "../desk/materials/CardsPage";
 import { FindPage } from "../lessons/FindPage";
@@ -41,6 +42,7 @@ export function App() {
             <Route path="/new-address" element={<NewAddressPage />} />
             <Route path="/classes" element={<ClassesPage />} />
             <Route path="/classes/:class" element={<ClassPage />} />
+            <Route path="/classes/:class/marks" element={<GradebookPage />} />
             <Route path="/offered/:key" element={<OfferedPage />} />
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { Header, Who } from "../app/Header";
+import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { AddNames } from "./AddNames";
@@ -58,6 +59,9 @@ function Known({ known }: { known: SchoolClass }) {
 function Name({ known }: { known: SchoolClass }) {
   const { t } = useTranslation();
   const take = useTakeClass();
+  const go = useNavigate();
+  const marks = () => go(`/classes/${known.id}/marks`);
+  useKeys([{ keys: "M", label: t("book.title"), run: marks }]);
   const [name, setName] = useState(known.name);
   const [error, setError] = useState<unknown>(null);
   const change = (part: { name?: string; archived?: boolean }) => {
@@ -79,6 +83,9 @@ function Name({ known }: { known: SchoolClass }) {
           onKeyDown={(e) => e.key === "Enter" && save()}
         />
         <span className="text-quiet">{t("classes.students", { count: known.members.length })}</span>
+        <Button small hint="M" onClick={marks}>
+          {t("book.title")}
+        </Button>
         <Button small onClick={() => change({ archived: !known.archived })}>
           {t(known.archived ? "classes.takeOut" : "classes.putAway")}
         </Button>

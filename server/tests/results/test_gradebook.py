@@ -1,0 +1,79 @@
+"""A class over all its lessons."""
+
+import csv
+import io
+import uuid
+
+import pytest
+
+from apps.assignments.services import share
+from apps.classes.services import add_members, make_class
+from apps.study.services import finish, join_as
+
+from ..conftest import CHOICE, GAP, answered, item_with, make_lesson
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def school_class(teacher):
+    made = make_class(teacher, "3 B")
+    add_members(made, "Ana Ruiz\nBo Lind\n=Cy\n")
+    return made
+
+
+@pytest.fixture
+def given(teacher, lesson, school_class):
+    """Two lessons: one with an open item, one that was given under a rule that lets the best time count."""
+    other = make_lesson(teacher, (CHOICE, GAP))
+    first = share(teacher, lesson, name="", policy={"attempts": 1}, school_class=school_class)
+    second = share(teacher, other, name="", policy={"attempts": 1}, school_class=school_class)
+    ana, bo = school_class.members.get(name="Ana Ruiz"), school_class.members.get(name="Bo Lind")
+    one = join_as(first, ana)
+    answered(one, uuid.uuid4(), item_with(lesson, "choice").id, {"chosen": [1]})
+    answered(one, uuid.uuid4(), item_with(lesson, "open").id, {"text": "By its weight."})
+    two = join_as(second, bo)
+    answered(two, uuid.uuid4(), item_with(other, "gap").id, {"text": "Olivares"})
+    finish(two)
+    return first, second
+
+
+def book(client, school_class):
+    return client.get(f"/api/classes/{school_class.id}/gradebook/").json()
+
+
+def test_every_student_stands_by_every_lesson_with_marks_and_what_is_still_to_come(client, school_class, given) -> None:
+    told = book(client, school_class)
+    rows = {r["name"]: [(e["state"], e["marks"], e["waiting"]) for e in r["entries"]] for r in told["rows"]}
+    assert rows["Ana Ruiz"] == [("doing", 1, 1), ("to_do", None, 0)]
+    assert rows["Bo Lind"] == [("to_do", None, 0), ("done", 1, 0)]
+    assert [lesson["most"] for lesson in told["lessons"]] == [4, 2]
+    assert (told["most"], told["rows"][1]["marks"]) == (6, 1)
+
+
+def test_as_a_table_it_says_how_many_there_are_to_be_had_and_runs_no_name(client, school_class, given) -> None:
+    answer = client.get(f"/api/classes/{school_class.id}/gradebook.csv")
+    rows = list(csv.reader(io.StringIO(answer.content.decode("utf-8-sig"))))
+    assert rows[0][:2] == ["Student", "Marks"]
+    assert rows[1][1:] == ["6.0", "4.0", "2.0"]
+    assert rows[2] == ["'=Cy", "0.0", "", ""]
+    assert "3-B.csv" in answer.headers["Content-Disposition"]
+
+
+def test_a_class_that_was_given_nothing_has_an_empty_book(client, school_class) -> None:
+    assert book(client, school_class)["lessons"] == []
+
+
+def test_another_s_book_does_not_exist(stranger, school_class) -> None:
+    assert stranger.get(f"/api/classes/{school_class.id}/gradebook/").status_code == 404
+
+
+def test_it_costs_few_questions_however_many_lessons_and_students(
+    client, teacher, lesson, school_class, given, django_assert_max_num_queries
+) -> None:
+    add_members(school_class, "\n".join(f"Student {n}" for n in range(40)))
+    for _ in range(10):
+        share(teacher, lesson, name="", policy={}, school_class=school_class)
+    book(client, school_class)
+    with django_assert_max_num_queries(8):
+        book(client, school_class)

@@ -1,0 +1,117 @@
+import { useQuery } from "@tanstack/react-query";
+import { useTranslation } from "react-i18next";
+import { Link, useNavigate, useParams } from "react-router";
+import { api, body, type Schemas } from "../api/client";
+import { Header, Who } from "../app/Header";
+import { useKeys } from "../app/keys";
+import { NotYet } from "../ui/Notice";
+import { useClass } from "./queries";
+
+type Book = Schemas["GradebookOut"];
+type Entry = Book["rows"][number]["entries"][number];
+
+/** A class over all the lessons it was given; each cell leads to the results of its lesson. */
+export function GradebookPage() {
+  const { t } = useTranslation();
+  const { class: id = "" } = useParams();
+  const go = useNavigate();
+  const known = useClass(id);
+  const book = useQuery({
+    queryKey: ["gradebook", id],
+    queryFn: async () =>
+      body(await api.GET("/api/classes/{class_id}/gradebook/", { params: { path: { class_id: id } } })),
+  });
+  useKeys([{ keys: "Escape", label: t("book.back"), run: () => go(`/classes/${id}`) }]);
+  return (
+    <>
+      <Header actions={<Who />}>
+        <Link to={`/classes/${id}`} className="text-quiet hover:underline">
+          ‹ <span dir="auto">{known.data?.name}</span>
+        </Link>
+      </Header>
+      {book.data ? <Shown id={id} book={book.data} /> : <NotYet error={book.error} />}
+    </>
+  );
+}
+
+function Shown({ id, book }: { id: string; book: Book }) {
+  const { t, i18n } = useTranslation();
+  const number = (n: number) => n.toLocaleString(i18n.language, { maximumFractionDigits: 2 });
+  return (
+    <main className="px-6 py-5">
+      <div className="mb-4 flex flex-wrap items-baseline gap-4">
+        <h1 className="text-lg font-semibold">{t("book.title")}</h1>
+        <a
+          className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal hover:bg-here"
+          href={`/api/classes/${id}/gradebook.csv`}
+          download
+        >
+          {t("results.csv")}
+        </a>
+      </div>
+      {book.lessons.length === 0 ? (
+        <p className="text-quiet">{t("book.nothing")}</p>
+      ) : (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must be able to scroll it
+        <section className="overflow-x-auto" tabIndex={0} aria-label={t("book.title")}>
+          <table className="text-left">
+            <thead className="align-bottom text-[13.5px]">
+              <tr>
+                <th scope="col" className="sticky left-0 bg-paper py-1 pr-6 font-normal text-quiet">
+                  {t("classes.student")}
+                </th>
+                <th scope="col" className="px-3 text-right font-normal text-quiet">
+                  {t("book.all", { most: number(book.most) })}
+                </th>
+                {book.lessons.map((l) => (
+                  <th key={l.id} scope="col" className="max-w-40 px-3 font-normal">
+                    <Link
+                      to={l.lesson_id ? `/lessons/${l.lesson_id}/results?assignment=${l.id}` : ""}
+                      dir="auto"
+                      className="text-teal hover:underline"
+                    >
+                      {l.title}
+                    </Link>
+                    <span className="block text-quiet">{t("book.outOf", { most: number(l.most) })}</span>
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody className="divide-y divide-rule border-y border-rule">
+              {book.rows.map((r) => (
+                <tr key={r.id}>
+                  <th scope="row" dir="auto" className="sticky left-0 bg-paper py-1.5 pr-6 font-normal">
+                    {r.name}
+                  </th>
+                  <td className="px-3 text-right font-semibold">{number(r.marks)}</td>
+                  {r.entries.map((e, n) => (
+                    <td key={book.lessons[n]?.id} className="px-3">
+                      <Cell entry={e} number={number} />
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+    </main>
+  );
+}
+
+/** Marks, and in words what is not as one would expect. */
+function Cell({ entry, number }: { entry: Entry; number: (n: number) => string }) {
+  const { t } = useTranslation();
+  if (entry.state === "to_do") return <span className="text-[13.5px] text-quiet">{t("book.to_do")}</span>;
+  const notes = [
+    entry.state === "doing" && t("book.doing"),
+    entry.waiting > 0 && t("book.waiting", { count: entry.waiting }),
+    entry.late && t("book.late"),
+  ].filter(Boolean);
+  return (
+    <>
+      {number(entry.marks ?? 0)}
+      {notes.length > 0 && <span className="text-[13.5px] text-quiet"> · {notes.join(" · ")}</span>}
+    </>
+  );
+}
