@@ -107,7 +107,7 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     dialog = teacher.get_by_role("dialog")
     dialog.get_by_label("Due").fill("2031-05-11T18:00")
     dialog.get_by_role("button", name="Save").click()
-    expect(given.get_by_text("Later for Celia Ward")).to_be_visible()
+    expect(given.get_by_text("Later for Celia Ward:")).to_be_visible()
     other.reload()
     expect(other.get_by_text("11 May 2031")).to_be_visible()
 
