@@ -68,6 +68,12 @@ def test_an_item_whose_other_option_the_best_chose_is_named_with_it() -> None:
     assert (found.suspicion, found.option) == ("best_chose_other", "b")
 
 
+def test_one_student_more_for_another_option_is_chance() -> None:
+    firsts = ["key"] * 7 + ["b", "b", "key", "b", "c"]
+    own = [float(f == "key") for f in firsts]
+    assert told(firsts, own, [n / 12 for n in range(12)]).suspicion != "best_chose_other"
+
+
 def test_an_item_that_goes_against_the_rest_is_named() -> None:
     own = [1.0] * 5 + [0.0, 1.0, 0.0, 1.0, 0.0, 1.0, 1.0]
     found = told(["key"] * 12, own, [n / 12 for n in range(12)])

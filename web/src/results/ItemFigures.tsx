@@ -9,11 +9,15 @@ export function ItemFigures({ item }: { item: ItemAnswers }) {
   const { facility, correlation, thirds, suspicion, option, answered } = item.statistics;
   if (answered === 0) return null;
   const [lower, , upper] = thirds;
+  const named = (given: string) => {
+    if (given === "?") return t("study.notSure");
+    return item.kind === "true_false" ? t(`study.${given}`) : given;
+  };
   return (
     <section className="mb-4 text-[14px]">
       {suspicion && (
         <p className="mb-2 border-l-4 border-amber pl-3">
-          {t(`figures.${suspicion}`, { option })}{" "}
+          {t(`figures.${suspicion}`, { option: named(option) })}{" "}
           <Link className="text-teal underline" to={`/lessons/${lesson}/check`}>
             {t("figures.toCheck")}
           </Link>
@@ -46,7 +50,7 @@ export function ItemFigures({ item }: { item: ItemAnswers }) {
               {item.options.map((o) => (
                 <tr key={o.text} className="border-t border-rule">
                   <th scope="row" dir="auto" className="font-normal">
-                    {o.text === "?" ? t("study.notSure") : item.kind === "true_false" ? t(`study.${o.text}`) : o.text}
+                    {named(o.text)}
                     {o.correct && <b> ({t("item.key")})</b>}
                   </th>
                   {thirds.map((third, n) => (
@@ -66,6 +70,6 @@ export function ItemFigures({ item }: { item: ItemAnswers }) {
 }
 
 function goes(r: number): string {
-  if (r < 0) return "figures.against";
+  if (r <= -0.3) return "figures.against";
   return r < 0.2 ? "figures.hardly" : "figures.with";
 }

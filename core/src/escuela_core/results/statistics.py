@@ -15,6 +15,8 @@ from typing import Literal
 # Of fewer students a correlation or a third says nothing.
 FEWEST = 10
 UNSURE_FROM = 0.4
+# One student more is chance, and so is a correlation a little below nothing.
+CLEARLY_MORE, CLEARLY_BACKWARDS = 2, -0.3
 Suspicion = Literal["best_chose_other", "backwards", "many_unsure"]
 
 
@@ -106,9 +108,9 @@ def _suspicion(
         other, count = max(
             ((w, n) for w, n in best.items() if w not in right and w != "?"), key=lambda p: p[1], default=("", 0)
         )
-        if count > key:
+        if count >= key + CLEARLY_MORE:
             return "best_chose_other", other
-    if r is not None and r < 0:
+    if r is not None and r <= CLEARLY_BACKWARDS:
         return "backwards", ""
     told = [words for words in given if words]
     unsure = sum(1 for words in told if list(words) == ["?"])
