@@ -75,7 +75,7 @@ def test_one_student_more_for_another_option_is_chance() -> None:
 
 
 def test_an_item_that_goes_against_the_rest_is_named() -> None:
-    own = [1.0] * 5 + [0.0, 1.0, 0.0, 1.0, 0.0, 1.0, 1.0]
+    own = [1.0] * 6 + [0.0, 0.0, 1.0, 0.0, 0.0, 0.0]
     found = told(["key"] * 12, own, [n / 12 for n in range(12)])
     assert found.correlation is not None
     assert found.correlation < 0
