@@ -52,6 +52,11 @@ class Student(models.Model):
             models.UniqueConstraint(fields=["person", "attempt"], name="one_attempt_a_person"),
         )
 
+    @classmethod
+    def there(cls) -> models.QuerySet[Student]:
+        """Whom the teacher has taken out of the class is not there any more, whatever their tab still shows."""
+        return cls.objects.filter(models.Q(member=None) | models.Q(member__removed_at=None))
+
     @cached_property
     def allowance(self) -> Allowance:
         """What this student has beyond the others; one query for a member of a class, none for anybody else."""

@@ -7,7 +7,7 @@ from typing import Any, cast
 from uuid import UUID
 
 from django.core import signing
-from django.db.models import Q, QuerySet
+from django.db.models import QuerySet
 from django.http import Http404
 from django.utils import timezone
 from django.utils.decorators import method_decorator
@@ -88,9 +88,7 @@ class StudyAddress(APIView):
         return student
 
     def who(self, request: Request, code: str) -> QuerySet[Student]:
-        known = Student.objects.filter(id=self.student_id(request, code), assignment__code=code.lower())
-        # Whom the teacher has taken out of the class is not there any more, whatever their tab still shows.
-        return known.filter(Q(member=None) | Q(member__removed_at=None))
+        return Student.there().filter(id=self.student_id(request, code), assignment__code=code.lower())
 
     def joined(self, request: Request, code: str) -> Student:
         student = self.who(request, code).select_related("assignment__room", "member").first()

@@ -7,8 +7,11 @@ import pytest
 from django.utils import timezone
 
 from apps.assignments.services import close_now, share
+from apps.classes.services import add_members, make_class
 from apps.room.models import SCREEN_GONE_AFTER, Room
+from apps.study import in_room
 from apps.study.models import Answer
+from apps.study.services import join_as
 
 from ..conftest import CHOICE, StudentBrowser, item_with, make_lesson, sent
 
@@ -115,6 +118,28 @@ def test_who_was_in_the_room_answers_nothing_that_was_told_there_when_at_home(
     assert browser.answer(choice, {"chosen": [1]}).json()["code"] == "key_shown"
     absent = StudentBrowser(assignment, "Bo")
     assert absent.answer(choice, {"chosen": [1]}).json()["answers"][0]["outcome"] == "right"
+
+
+def test_who_has_seen_the_key_at_home_answers_no_more_in_the_room(client, assignment, lesson, choice) -> None:
+    browser = StudentBrowser(assignment)
+    browser.answer(choice, {"chosen": [1]})
+    screen = Screen(client, assignment)
+    screen.step("ask", choice)
+    told = on_phone(browser)
+    # What they gave stands, and the room hears no earlier than the others whether it was right.
+    assert (told["progress"]["tries_left"], told["progress"]["key"]) == (0, None)
+    assert told["progress"]["answers"][0]["outcome"] == "taken"
+
+
+def test_who_was_taken_out_of_the_class_is_told_no_more(teacher, lesson) -> None:
+    school_class = make_class(teacher, "3 B")
+    add_members(school_class, "Ana Ruiz")
+    given = share(teacher, lesson, name="", policy={}, school_class=school_class)
+    student = join_as(given, school_class.members.get())
+    read = in_room.phone(student)
+    assert read(None) is not None
+    school_class.members.get().remove()
+    assert read(None) is None
 
 
 def test_a_step_that_another_screen_has_taken_is_not_taken_twice(screen, choice) -> None:

@@ -21,6 +21,16 @@ class Kept {
     }
   }
 
+  /** Everything whose name begins so. */
+  removeAll(begins: string): void {
+    try {
+      for (const key of Object.keys(this.store())) if (key.startsWith(begins)) this.remove(key);
+    } catch {
+      // Nothing was kept there.
+    }
+    for (const key of [...this.here.keys()]) if (key.startsWith(begins)) this.here.delete(key);
+  }
+
   remove(key: string): void {
     this.here.delete(key);
     try {

@@ -10,6 +10,7 @@ import { forgetAll } from "./offline/keeping";
 import { Outbox } from "./outbox";
 import { Studying } from "./Studying";
 import { keepToken } from "./token";
+import { forgetGiven } from "./useGiven";
 
 type Study = Schemas["StudyOut"];
 
@@ -57,7 +58,11 @@ export function StudentPage({ code }: { code: string }) {
     const over = () => load(code).then(setStudy).catch(setError);
     return <InRoom code={code} student={student.id} nickname={student.nickname} rules={study.rules} over={over} />;
   }
-  const again = async () => joined(body(await api.POST("/api/study/{code}/again/", { params: { path: { code } } })));
+  const again = async () => {
+    const begun = body(await api.POST("/api/study/{code}/again/", { params: { path: { code } } }));
+    forgetGiven();
+    joined(begun);
+  };
   return <Studying key={student.id} code={code} study={study} lesson={lesson} student={student} again={again} />;
 }
 
