@@ -86,3 +86,38 @@ def test_a_student_asks_for_a_second_look_and_reads_what_came_of_it(new_page: Ne
     student.get_by_role("button", name=re.compile("How much higher")).click()
     expect(student.get_by_text("your answer counts as right.")).to_be_visible()
     expect(student.get_by_text("Fair enough.")).to_be_visible()
+
+
+def test_a_key_is_put_right_after_the_class_has_answered(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
+    saved(teacher)
+    teacher.get_by_label("For whom (a class, a group)").fill("Put right")
+    teacher.get_by_role("radio", name="all beside the recording").check(force=True)
+    teacher.get_by_role("button", name="Share", exact=True).click()
+    given = teacher.get_by_role("article").filter(has_text="Put right")
+    student = new_page(width=360, height=740, phone=True)
+    student.goto(str(given.locator("a[href*='/s/']").first.get_attribute("href")))
+    student.get_by_role("textbox").fill("Ada")
+    student.keyboard.press("Enter")
+    student.get_by_role("heading", name=re.compile("How much higher")).wait_for()
+    student.keyboard.press("a")
+    student.keyboard.press("Enter")
+    expect(student.get_by_text("your answer, not right")).to_be_visible()
+
+    given.get_by_role("link", name="Results").click()
+    teacher.get_by_role("button", name=re.compile("^1 How much higher")).click()
+    teacher.get_by_role("button", name="Correct the marking").click()
+    teacher.get_by_role("radio", name="Almost one metre").check()
+    expect(teacher.get_by_text("1 student gains. Nobody loses. In all +1 marks.")).to_be_visible()
+    teacher.get_by_label("Why (students read it)").fill("At low water it is one metre.")
+    assert axe_faults(teacher) == ""
+    teacher.get_by_role("button", name="Mark again").click()
+    expect(teacher.get_by_text("The marking was corrected. At low water it is one metre.")).to_be_visible()
+    expect(teacher.get_by_role("row", name=re.compile("Ada"))).to_contain_text("1.0")
+
+    student.reload()
+    expect(student.get_by_text("Your teacher has corrected the marking of item 1.")).to_be_visible()
+    student.get_by_role("button", name=re.compile("How much higher")).click()
+    expect(student.get_by_text("your answer, right first time")).to_be_visible()

@@ -28,6 +28,8 @@ STATUS = {
     "not_reached": 409,
     "answer_elsewhere": 409,
     "not_asked": 409,
+    "correction_nothing": 409,
+    "correction_none": 409,
     "class_full": 409,
     "name_on_list": 409,
     "asks_nobody": 409,

@@ -21,6 +21,7 @@ Action = Literal[
     "played_in_room",
     "marked",
     "looked_again",
+    "corrected",
     "exported",
     "renamed_student",
     "erased_student",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import secrets
 import uuid
 from dataclasses import replace
@@ -16,7 +17,7 @@ from apps.lessons.models import Lesson
 from apps.recordings.models import MediaPass, Recording
 from config.codes import new_code
 from config.removal import Removable
-from escuela_core.items import Item, items_from_json
+from escuela_core.items import Item, item_from_json, items_from_json
 from escuela_core.study import Policy
 from escuela_core.study.allowance import Allowance
 from escuela_core.timeline import Span
@@ -83,6 +84,8 @@ class Assignment(Removable):
     counting = models.CharField(max_length=5, default="last")
     # What was changed after it was given out: [{at, what, fields, whom}], oldest first.
     changes = models.JSONField(default=list)
+    # Items whose marking was put right after students had answered, beside the edition, which stays: {id: {item, why}}.
+    corrections = models.JSONField(default=dict)
     # What the teacher tells those who open it.
     instructions = models.TextField(blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
@@ -91,6 +94,15 @@ class Assignment(Removable):
 
     class Meta:
         ordering = ("-created_at",)
+
+    @property
+    def items(self) -> tuple[Item, ...]:
+        """What its students are asked and marked by: the edition's items, those put right as they are now."""
+        given = frozen(self.edition_id).items
+        if not self.corrections:
+            return given
+        right = {k: json.dumps(c["item"], sort_keys=True) for k, c in self.corrections.items()}
+        return tuple(_item(right[i.id]) if i.id in right else i for i in given)
 
     @property
     def media_url(self) -> str:
@@ -113,6 +125,29 @@ class Assignment(Removable):
         return replace(
             given, opens_at=by_then(given.opens_at), due_at=by_then(given.due_at), closes_at=min(ends, default=None)
         )
+
+
+@lru_cache(maxsize=512)
+def _item(content: str) -> Item:
+    return item_from_json(json.loads(content))
+
+
+class Correction(models.Model):
+    """The marking of an item put right after students had answered: what it was and is, why, and each answer's mark
+    before; ``taken_back_at`` once everything is as it was."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="corrected")
+    item_id = models.UUIDField()
+    item = models.JSONField()
+    before = models.JSONField(null=True)
+    marks_before = models.JSONField(default=dict)
+    why = models.TextField(blank=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    taken_back_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ("made_at",)
 
 
 class Extension(models.Model):

@@ -25,7 +25,7 @@ class Sheet:
         self.assignment = assignment
         self.policy = assignment.policy()
         self.content = assignment.edition.content
-        self.items = [i for i in assignment.edition.items if i.is_marked]
+        self.items = [i for i in assignment.items if i.is_marked]
         every = list(assignment.students.prefetch_related("answers", "stretches"))
         self.covered = assignment.edition.stretches
         self.played = {s.id: self._played(s) for s in every}

@@ -37,7 +37,7 @@ def gradebook(school_class: SchoolClass) -> dict[str, Any]:
             "title": frozen(a.edition_id).content["title"],
             "name": a.name,
             "due_at": a.due_at,
-            "most": sum(i.marks for i in frozen(a.edition_id).items if i.is_marked),
+            "most": sum(i.marks for i in a.items if i.is_marked),
         }
         for a in given
     ]
@@ -48,7 +48,7 @@ def _entry(assignment: Assignment, students: list[Student]) -> dict[str, Any]:
     """One student at one lesson: the time that counts."""
     if not students:
         return {"state": "to_do", "marks": None, "waiting": 0, "late": False}
-    items = [i for i in frozen(assignment.edition_id).items if i.is_marked]
+    items = [i for i in assignment.items if i.is_marked]
     policy = assignment.policy()
     every = through(students, items, policy)
     time = every[counted([t.told for t in every], policy.counting)]

@@ -43,7 +43,7 @@ def screen(assignment: Assignment) -> dict[str, Any]:
         "at_ms": room.at_ms,
         "here": there(room).count(),
     }
-    item = next((i for i in edition.items if i.id == str(room.item)), None)
+    item = next((i for i in assignment.items if i.id == str(room.item)), None)
     if item is None:
         return shown
     lasts: dict[Any, Answer] = {}

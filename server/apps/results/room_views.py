@@ -39,7 +39,7 @@ class ScreenView(ScreenAddress):
         """The lesson for the screen, how students come in, and the room as it stands."""
         assignment = self.assignment(assignment_id)
         edition = frozen(assignment.edition_id)
-        asked = [in_room.question_in_room(assignment, item) for item in edition.items]
+        asked = [in_room.question_in_room(assignment, item) for item in assignment.items]
         media = selectors.media_of(edition.recording) | {"media_url": assignment.media_url}
         here = f"{request.scheme}://{request.get_host()}"
         remote = f"{here}/assignments/{assignment.id}/remote"

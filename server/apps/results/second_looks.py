@@ -18,12 +18,12 @@ from escuela_core.items import Item
 def looks(assignment: Assignment) -> list[dict[str, Any]]:
     """The second looks asked for, those that wait first. Two queries."""
     edition = frozen(assignment.edition_id)
-    numbers = {i.id: n for n, i in enumerate(edition.items, start=1)}
+    numbers = {i.id: n for n, i in enumerate(assignment.items, start=1)}
     every = list(Answer.objects.filter(student__assignment=assignment).select_related("student"))
     asked = [a for a in every if a.look_asked_at is not None]
     rows = []
     for answer in sorted(asked, key=lambda a: (a.look_verdict != "", a.look_asked_at)):
-        item = item_of(edition, answer.item_id)
+        item = item_of(assignment, answer.item_id)
         rows.append(
             {
                 "answer": answer.id,
@@ -50,7 +50,7 @@ def decide(answer: Answer, *, verdict: str, word: str = "", alike: bool = False)
     Decided anew, what was taken as right before is marked again as it was.
     """
     assignment = answer.student.assignment
-    item = item_of(frozen(assignment.edition_id), answer.item_id)
+    item = item_of(assignment, answer.item_id)
     every = list(
         Answer.objects.select_for_update().filter(student__assignment=assignment, item_id=answer.item_id).order_by("id")
     )

@@ -114,7 +114,28 @@ class ItemStatisticsOut(serializers.Serializer[object]):
     option = serializers.CharField(allow_blank=True)
 
 
+class CorrectionIn(serializers.Serializer[object]):
+    """``key`` in the words of the item's answers, ``marks`` 0 to drop it; only seen where not ``apply``."""
+
+    key = serializers.ListField(
+        child=serializers.CharField(max_length=500), max_length=50, default=None, allow_null=True
+    )
+    marks = serializers.FloatField(default=None, allow_null=True)
+    why = serializers.CharField(max_length=1000, allow_blank=True, default="")
+    apply = serializers.BooleanField()
+
+
+class EffectOut(serializers.Serializer[object]):
+    gain = serializers.IntegerField()
+    lose = serializers.IntegerField()
+    marks = serializers.FloatField()
+
+
 class ItemAnswersOut(serializers.Serializer[object]):
+    key = serializers.ListField(child=serializers.CharField())
+    key_options = serializers.ListField(child=serializers.CharField())
+    correctable = serializers.BooleanField()
+    corrected = serializers.CharField(allow_null=True)
     statistics = ItemStatisticsOut()
     id = serializers.CharField()
     kind = serializers.CharField()

@@ -11,6 +11,7 @@ urlpatterns = [
     path("assignments/<uuid:assignment_id>/students/<uuid:student_id>/", views.StudentResultView.as_view()),
     path("classes/<uuid:class_id>/gradebook/", views.GradebookView.as_view()),
     path("classes/<uuid:class_id>/gradebook.csv", views.GradebookCsvView.as_view()),
+    path("assignments/<uuid:assignment_id>/items/<uuid:item_id>/correction/", views.CorrectionView.as_view()),
     path("assignments/<uuid:assignment_id>/looks/", views.LooksView.as_view()),
     path("answers/<uuid:answer_id>/look/", views.AnswerLookView.as_view()),
     path("answers/<uuid:answer_id>/mark/", views.AnswerMarkView.as_view()),

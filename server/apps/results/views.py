@@ -14,10 +14,12 @@ from rest_framework.response import Response
 
 from apps.assignments.models import Assignment
 from apps.classes.selectors import class_of
-from apps.results import second_looks, selectors, services
+from apps.results import correcting, second_looks, selectors, services
 from apps.results.export import gradebook_csv, sheet_csv
 from apps.results.gradebook import gradebook
 from apps.results.serializers import (
+    CorrectionIn,
+    EffectOut,
     GradebookOut,
     ItemAnswersOut,
     LookDecisionIn,
@@ -109,6 +111,25 @@ class StudentResultView(ResultsView):
         return Response(StudentResultOut(selectors.student_data(assignment, student)).data)
 
 
+class CorrectionView(ResultsView):
+    @extend_schema(request=CorrectionIn, responses=EffectOut)
+    def post(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:
+        """See what another key or other marks would change for students who have answered, or mark them again."""
+        assignment, given = self.assignment(assignment_id), parsed(CorrectionIn, request)
+        how = {"key": given["key"], "marks": given["marks"]}
+        if given["apply"]:
+            told = correcting.correct(assignment, item_id, why=given["why"], **how)
+        else:
+            told = correcting.look(assignment, item_id, **how)
+        return Response(EffectOut(told).data)
+
+    @extend_schema(request=None, responses={204: None})
+    def delete(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:
+        """Take the last correction of the item back."""
+        correcting.take_back(self.assignment(assignment_id), item_id)
+        return Response(status=204)
+
+
 class LooksView(ResultsView):
     @extend_schema(responses=SecondLookOut(many=True))
     def get(self, request: Request, assignment_id: UUID) -> Response:
@@ -138,6 +159,6 @@ class AnswerMarkView(AnswerView):
     def put(self, request: Request, answer_id: UUID) -> Response:
         answer = self.answer(answer_id)
         given = parsed(MarkIn, request)
-        most = item_of(answer.student.assignment.edition, answer.item_id).marks
+        most = item_of(answer.student.assignment, answer.item_id).marks
         services.mark_open_answer(answer, most=most, **given)
         return Response(status=204)

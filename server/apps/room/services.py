@@ -9,7 +9,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from apps.accounts import audit
-from apps.assignments.models import Assignment, frozen
+from apps.assignments.models import Assignment
 from apps.room import events
 from apps.room.models import Room, room_of
 from config.errors import SentenceError
@@ -47,7 +47,7 @@ def take_step(assignment: Assignment, step: Step, *, version: int, at_ms: int | 
     room = _running(assignment)
     if room.version != version:
         return room
-    core = room.core().stepped(step, frozen(assignment.edition_id).items, str(item or ""))
+    core = room.core().stepped(step, assignment.items, str(item or ""))
     told = {UUID(i) for i in core.told} - set(room.told)
     now = timezone.now()
     _note_played(room, now, at_ms)

@@ -58,7 +58,7 @@ class Before:
         edition = frozen(assignment.edition_id)
         room = self.room = room_of(assignment, timezone.now())
         core = room.core() if room else None
-        self.item = next((i for i in edition.items if core and i.id == core.item), None)
+        self.item = next((i for i in assignment.items if core and i.id == core.item), None)
         told = room is not None and room.phase == "told"
         asked = question_in_room(assignment, self.item) if self.item else None
         self.told = InRoomOut(
@@ -68,8 +68,8 @@ class Before:
                 "takes": core is not None and core.takes(core.item),
                 "title": edition.content["title"],
                 "language": edition.content["language"],
-                "item_count": len(edition.items),
-                "number": edition.items.index(self.item) + 1 if self.item else 0,
+                "item_count": len(assignment.items),
+                "number": assignment.items.index(self.item) + 1 if self.item else 0,
                 "question": asked,
                 "progress": None,
                 "sentences": settling(edition, self.item) if self.item and told else [],

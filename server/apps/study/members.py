@@ -105,7 +105,7 @@ def _row(
     """One lesson at the time through it that the student is at, with the marks of the one that counts."""
     policy = assignment.policy(member.allowance() if own is None else own.allowance_of(member))
     edition = frozen(assignment.edition_id)
-    items = [i for i in edition.items if i.is_marked]
+    items = [i for i in assignment.items if i.is_marked]
     every = through(studies, items, policy)
     times = [t.told for t in every]
     study, cells = (studies[-1], every[-1].cells) if every else (None, [])

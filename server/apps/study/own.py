@@ -56,6 +56,6 @@ def own_data(student: Student) -> dict[str, Any]:
         "last_seen_at": student.last_seen_at,
         "finished_at": student.finished_at,
         "watched": told["watched"],
-        "items": [{"prompt": i.asked, "answers": of_item[i.id]["answers"]} for i in edition.items],
+        "items": [{"prompt": i.asked, "answers": of_item[i.id]["answers"]} for i in student.assignment.items],
         "notes": notes_of(student),
     }

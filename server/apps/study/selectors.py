@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from apps.assignments.models import frozen
+from apps.assignments.models import Assignment, frozen
 from apps.lessons.items.attachments import address_of
 from apps.study.models import Answer, Note, Student
 from apps.study.services import ordering_of, standing_of, watched
@@ -101,12 +101,12 @@ def _asked(item: Item, order: Sequence[int]) -> dict[str, Any]:
 def questions_for(student: Student, told: Sequence[dict[str, Any]]) -> list[dict[str, Any]]:
     """What one student is asked, whose ``progress`` was ``told``; a timed item only once they have opened it, or may
     answer it no more. One query where items are timed."""
-    edition, ordering = frozen(student.assignment.edition_id), ordering_of(student)
-    timed = {i.id for i in edition.items if i.time_limit_s is not None} if student.assignment.time_limits else set()
+    items, ordering = student.assignment.items, ordering_of(student)
+    timed = {i.id for i in items if i.time_limit_s is not None} if student.assignment.time_limits else set()
     if timed:
         timed -= {str(i) for i in student.clocks.values_list("item_id", flat=True)}
         timed -= {p["item"] for p in told if p["answers"] or p["done"]}
-    return [question(i, ordering.of(i), withheld=i.id in timed) for i in edition.items]
+    return [question(i, ordering.of(i), withheld=i.id in timed) for i in items]
 
 
 def state_of(student: Student, now: datetime) -> dict[str, Any]:
@@ -125,12 +125,19 @@ def state_of(student: Student, now: datetime) -> dict[str, Any]:
         "retakes_left": max(0, standing.policy.retakes + 1 - student.attempt),
         "state": standing.state,
         "items": [
-            progress(i, answers.get(i.id, []), standing, ordering, key_shown=i.id in shown) for i in edition.items
+            progress(i, answers.get(i.id, []), standing, ordering, key_shown=i.id in shown)
+            for i in student.assignment.items
         ],
         "materials": materials_for(edition.content, ("after",)) if standing.finished else [],
         "notes": list(Note.objects.filter(student__person=student.person)),
         "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in watched(student)],
     }
+
+
+def corrections_of(assignment: Assignment) -> list[dict[str, Any]]:
+    """The items whose marking was put right, by their numbers."""
+    numbers = {i.id: n for n, i in enumerate(assignment.items, start=1)}
+    return [{"number": numbers[k], "why": c["why"]} for k, c in assignment.corrections.items() if k in numbers]
 
 
 def tries_of(student: Student) -> dict[str, list[Try]]:

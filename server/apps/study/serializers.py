@@ -198,10 +198,18 @@ class EntryOut(serializers.Serializer[object]):
     names = NameOut(many=True)
 
 
+class CorrectedOut(serializers.Serializer[object]):
+    """An item, by its number, whose marking was put right after students had answered."""
+
+    number = serializers.IntegerField()
+    why = serializers.CharField(allow_blank=True)
+
+
 class StudyOut(serializers.Serializer[object]):
     """``in_room``: it is being played in the room now; the lesson comes by itself after that."""
 
     in_room = serializers.BooleanField()
+    corrections = CorrectedOut(many=True)
     instructions = serializers.CharField(allow_blank=True)
     entry = EntryOut(allow_null=True)
     title = serializers.CharField()

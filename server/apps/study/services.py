@@ -10,7 +10,7 @@ from django.db import transaction
 from django.db.models import F, Q, QuerySet, Sum
 from django.utils import timezone
 
-from apps.assignments.models import Assignment, Edition, frozen
+from apps.assignments.models import Assignment, frozen
 from apps.classes.models import Member
 from apps.room import events
 from apps.room.models import room_of
@@ -118,7 +118,7 @@ def answer(
             raise SentenceError("answer_elsewhere", "This answer belongs to someone else.")
         return student, before
     edition = frozen(student.assignment.edition_id)
-    item = item_of(edition, item_id)
+    item = item_of(student.assignment, item_id)
     not_sure = response_from_json(given, item).not_sure
     now = timezone.now()
     policy = student.policy()
@@ -200,7 +200,7 @@ def turn_clock(student: Student, item_id: UUID, *, rests: bool) -> tuple[Item, i
 
     Raises NoSuchItemError, also for an item without a time limit, and AssignmentShutError.
     """
-    item = student.allowance.timed(item_of(frozen(student.assignment.edition_id), item_id))
+    item = student.allowance.timed(item_of(student.assignment, item_id))
     if item.time_limit_s is None:
         raise NoSuchItemError
     now = timezone.now()
@@ -232,9 +232,9 @@ def _note(student: Student, now: datetime, *, keyed: UUID | None = None) -> None
         Student.objects.filter(id=student.id).update(**changed)
 
 
-def item_of(edition: Edition, item_id: UUID) -> Item:
+def item_of(assignment: Assignment, item_id: UUID) -> Item:
     """Raises NoSuchItemError."""
-    found = next((i for i in edition.items if i.id == str(item_id)), None)
+    found = next((i for i in assignment.items if i.id == str(item_id)), None)
     if found is None:
         raise NoSuchItemError
     return found
@@ -279,7 +279,7 @@ def ask_for_look(student: Student, answer_id: UUID, reason: str) -> Answer:
     if not shows_something(reason):
         raise SentenceError("look_empty", "Write a few words on why you think it is right.")
     now = timezone.now()
-    item = item_of(frozen(student.assignment.edition_id), found.item_id)
+    item = item_of(student.assignment, found.item_id)
     tried = Tried((found.outcome,), found.item_id in student.shown)  # type: ignore[arg-type]
     short = found.outcome == "wrong" or (found.outcome == "waiting" and found.share is not None)
     if not short or not standing_of(student, now).speaks_of(item, tried):

@@ -119,6 +119,7 @@ class StudyAddress(APIView):
             "item_count": len(edition.content["items"]),
             "state": state,
             "in_room": in_room,
+            "corrections": selectors.corrections_of(assignment),
             "instructions": assignment.instructions,
             "rules": assignment if student is None or student.member is None else policy,
             "entry": entry,
@@ -220,7 +221,7 @@ class AnswersView(StudyAddress):
             raise
         item_id = given["item"]
         told = selectors.progress(
-            services.item_of(frozen(student.assignment.edition_id), item_id),
+            services.item_of(student.assignment, item_id),
             tries,
             services.standing_of(student, timezone.now()),
             services.ordering_of(student),
@@ -238,7 +239,7 @@ class LookView(StudyAddress):
         student = self.joined(request, code)
         given = parsed(SecondLookIn, request)
         looked = services.ask_for_look(student, given["answer"], given["reason"])
-        item = services.item_of(frozen(student.assignment.edition_id), looked.item_id)
+        item = services.item_of(student.assignment, looked.item_id)
         told = selectors.progress(
             item,
             list(student.answers.filter(item_id=looked.item_id).order_by("number")),

@@ -162,6 +162,7 @@ SPECTACULAR_SETTINGS = {
         "MaterialPlaceEnum": "escuela_core.materials.PLACES",
         "StudyMaterialPlaceEnum": ["before", "during", "after"],
         "ItemPlaceEnum": ["pool", "lesson", "dropped"],
+        "ProgressEnum": ["to_do", "doing", "done"],
         "LookStateEnum": ["none", "asked", "upheld", "accepted"],
         "DepthEnum": "escuela_core.items.model.DEPTHS",
         "CellStateEnum": "not_reached skipped not_sure out_of_time wrong right waiting marked read".split(),

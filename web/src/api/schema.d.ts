@@ -312,6 +312,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/items/{item_id}/correction/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description See what another key or other marks would change for students who have answered, or mark them again. */
+        post: operations["api_assignments_items_correction_create"];
+        /** @description Take the last correction of the item back. */
+        delete: operations["api_assignments_items_correction_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/looks/": {
         parameters: {
             query?: never;
@@ -1958,6 +1976,20 @@ export interface components {
             left_ms: number;
             question: components["schemas"]["QuestionOut"];
         };
+        /** @description An item, by its number, whose marking was put right after students had answered. */
+        CorrectedOut: {
+            number: number;
+            why: string;
+        };
+        /** @description ``key`` in the words of the item's answers, ``marks`` 0 to drop it; only seen where not ``apply``. */
+        CorrectionInRequest: {
+            key?: string[] | null;
+            /** Format: double */
+            marks?: number | null;
+            /** @default  */
+            why: string;
+            apply: boolean;
+        };
         /** @description So many items, for about so many tokens sent and received. */
         CostOut: {
             items: number;
@@ -2008,9 +2040,15 @@ export interface components {
         DivideInRequest: {
             fineness: number;
         };
+        EffectOut: {
+            gain: number;
+            lose: number;
+            /** Format: double */
+            marks: number;
+        };
         /** @description One student at one lesson. */
         EntryMarksOut: {
-            state: components["schemas"]["State723Enum"];
+            state: components["schemas"]["ProgressEnum"];
             /** Format: double */
             marks: number | null;
             waiting: number;
@@ -2196,6 +2234,10 @@ export interface components {
             sentences: components["schemas"]["StudySentenceOut"][];
         };
         ItemAnswersOut: {
+            key: string[];
+            key_options: string[];
+            correctable: boolean;
+            corrected: string | null;
             statistics: components["schemas"]["ItemStatisticsOut"];
             id: string;
             kind: string;
@@ -3198,8 +3240,6 @@ export interface components {
         /** @enum {string} */
         StandingEnum: "wrong" | "open" | "confirmed";
         /** @enum {string} */
-        State723Enum: "to_do" | "doing" | "done";
-        /** @enum {string} */
         StepEnum: "play" | "hold" | "ask" | "hear" | "back" | "spread" | "tell" | "go_on" | "here";
         StepOut: {
             name: string;
@@ -3279,6 +3319,7 @@ export interface components {
         /** @description ``in_room``: it is being played in the room now; the lesson comes by itself after that. */
         StudyOut: {
             in_room: boolean;
+            corrections: components["schemas"]["CorrectedOut"][];
             instructions: string;
             entry: components["schemas"]["EntryOut"] | null;
             title: string;
@@ -3926,6 +3967,53 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ItemAnswersOut"];
                 };
+            };
+        };
+    };
+    api_assignments_items_correction_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"];
+                };
+            };
+        };
+    };
+    api_assignments_items_correction_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

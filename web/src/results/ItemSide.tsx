@@ -5,6 +5,7 @@ import { api } from "../api/client";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { useOutcome } from "./Bar";
+import { CorrectDialog } from "./CorrectDialog";
 import { ItemFigures } from "./ItemFigures";
 import { OptionBars } from "./OptionBars";
 import { type ItemAnswers, useItemAnswers } from "./queries";
@@ -20,6 +21,7 @@ export function ItemSide({ assignment, item }: { assignment: string; item: strin
     <>
       <OptionBars item={found.data} />
       <ItemFigures item={found.data} />
+      <Correct assignment={assignment} item={found.data} />
       {open && found.data.model_answer && (
         <p dir="auto" className="mb-3 border-l-4 border-moss pl-3">
           <span className="text-quiet">{t("item.modelAnswer")}: </span>
@@ -51,6 +53,25 @@ export function ItemSide({ assignment, item }: { assignment: string; item: strin
       </ul>
       {found.data.answers.length === 0 && <p className="text-quiet">{t("results.noAnswers")}</p>}
     </>
+  );
+}
+
+/** The way to put the marking right, and what was put right before. */
+function Correct({ assignment, item }: { assignment: string; item: ItemAnswers }) {
+  const { t } = useTranslation();
+  const [open, setOpen] = useState(false);
+  return (
+    <p className="mb-3">
+      {item.corrected !== null && (
+        <span dir="auto" className="mb-1 block border-l-4 border-moss pl-3 text-[14px]">
+          {t("correct.was")} {item.corrected}
+        </span>
+      )}
+      <Button small onClick={() => setOpen(true)}>
+        {t("correct.open")}
+      </Button>
+      {open && <CorrectDialog assignment={assignment} item={item} close={() => setOpen(false)} />}
+    </p>
   );
 }
 

@@ -70,6 +70,11 @@ export function Studying({ code, study, lesson: given, student, again }: Props) 
           {t("study.outbox", { count: waiting })}
         </p>
       )}
+      {study.corrections.map((c) => (
+        <p key={c.number} role="status" dir="auto" className="border-l-4 border-moss bg-sheet px-4 py-1.5 text-[14px]">
+          {t("study.corrected", { number: c.number })} {c.why}
+        </p>
+      ))}
       <NotTaken lesson={lesson} list={JSON.parse(refused)} seen={(id) => outbox.seen(id)} />
       <StudyRoom
         clock={clock}

@@ -23,6 +23,13 @@ class ResponseShapeError(EscuelaError):
         super().__init__(f"The answer does not fit the question: {problem}.", problem=problem)
 
 
+class KeyWordsError(EscuelaError):
+    code = "key_words"
+
+    def __init__(self) -> None:
+        super().__init__("That cannot be the right answer of this item: name one of what students could answer.")
+
+
 @dataclass(frozen=True, slots=True)
 class Response:
     """What a student gave: option numbers, a truth value, text, numbers in order, or for each thing the number of its
@@ -174,6 +181,18 @@ class Item:
     def option_claims(self, language: str = "en") -> list[Claim]:
         """``wrong_claims`` in the language of the talk."""
         return [replace(claim, language=language) for claim in self.wrong_claims()]
+
+    # Put right after it was answered
+
+    @property
+    def correctable(self) -> bool:
+        """Whether another key can be named in words; marks can be changed of every kind."""
+        return False
+
+    def with_key(self, key: Sequence[str]) -> Self:
+        """The same item with ``key``, in the words of ``key_texts``, as what is right; what students see and may answer
+        stays. Raises KeyWordsError."""
+        raise KeyWordsError
 
     # Changed
 

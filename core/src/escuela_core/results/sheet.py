@@ -38,6 +38,11 @@ class Cell:
     credit: float | None = None
 
     @property
+    def worth(self) -> float:
+        """The share of the item's marks that it comes to."""
+        return (self.share if self.credit is None else self.credit) or 0.0
+
+    @property
     def first_try(self) -> bool:
         return self.state == "right" and self.tries == 1
 
@@ -58,8 +63,7 @@ def cell(item: Item, tries: Sequence[Try], reached_ms: int, policy: Policy = PLA
 
 def earned(items: Sequence[Item], cells: Sequence[Cell]) -> float:
     """A student's marks; never below nothing, whatever wrong answers cost."""
-    shares = ((c.share if c.credit is None else c.credit) or 0.0 for c in cells)
-    return max(0.0, sum(item.marks * share for item, share in zip(items, shares, strict=True)))
+    return max(0.0, sum(item.marks * c.worth for item, c in zip(items, cells, strict=True)))
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,7 +10,7 @@ from typing import Any, ClassVar
 from escuela_core.items import shape
 from escuela_core.items.claim import Claim, answered
 from escuela_core.items.kinds.arranged import options_shuffled
-from escuela_core.items.model import Item, Response, ResponseShapeError
+from escuela_core.items.model import Item, KeyWordsError, Response, ResponseShapeError
 
 MOST_OPTIONS = 12
 
@@ -106,6 +106,19 @@ class Choice(Item):
     @property
     def said_right(self) -> list[str]:
         return self.key_texts
+
+    @property
+    def correctable(self) -> bool:
+        return True
+
+    def with_key(self, key: Sequence[str]) -> Choice:
+        # One stays one: students could choose no more.
+        if not key or not set(key) <= set(self.shown) or (not self.several and len(set(key)) != 1):
+            raise KeyWordsError
+        right = tuple(replace(o, correct=o.text in key) for o in self.options)
+        if self.several and sum(o.correct for o in right) < 2:
+            raise KeyWordsError
+        return replace(self, options=right)
 
     def claims(self) -> list[Claim]:
         return [answered(self.prompt, self.options[i].text, i) for i in self.key]

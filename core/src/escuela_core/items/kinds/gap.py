@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
 from escuela_core.items.claim import GAP_MARK, Claim, answered
 from escuela_core.items.kinds.typed import same_answer, typed
-from escuela_core.items.model import Item, Response
+from escuela_core.items.model import Item, KeyWordsError, Response
 
 MOST_ANSWERS, MOST_BANK = 30, 20
 
@@ -51,6 +51,21 @@ class Gap(Item):
     @property
     def key_texts(self) -> list[str]:
         return list(self.answers)
+
+    @property
+    def correctable(self) -> bool:
+        return True
+
+    def with_key(self, key: Sequence[str]) -> Gap:
+        words = tuple(stripped for word in key if (stripped := word.strip()))
+        if not words or len(words) > MOST_ANSWERS:
+            raise KeyWordsError
+        if not self.bank:
+            return replace(self, answers=words)
+        # Chosen from what is shown, which stays the same.
+        if words[0] not in self.shown:
+            raise KeyWordsError
+        return replace(self, answers=words, bank=tuple(w for w in self.shown if w != words[0]))
 
     def claims(self) -> list[Claim]:
         whole = bool(self.answers) and self.answers[0].strip() and self.prompt.replace(GAP_MARK, "").strip()

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
 from escuela_core.items.claim import Claim
-from escuela_core.items.model import Item, Response, ResponseShapeError
+from escuela_core.items.model import Item, KeyWordsError, Response, ResponseShapeError
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -46,6 +46,15 @@ class TrueFalse(Item):
 
     def key_shown(self, order: Sequence[int]) -> dict[str, Any]:
         return {"truth": self.answer}
+
+    @property
+    def correctable(self) -> bool:
+        return True
+
+    def with_key(self, key: Sequence[str]) -> TrueFalse:
+        if list(key) not in (["true"], ["false"]):
+            raise KeyWordsError
+        return replace(self, answer=key[0] == "true")
 
     def claims(self) -> list[Claim]:
         return [] if self.answer is None else [Claim(self.prompt, "", self.prompt, denied=not self.answer)]
