@@ -38,8 +38,11 @@ def test_items_beside_the_recording_are_answered_in_any_order_and_done_again(new
     expect(student.get_by_text("tu respuesta", exact=False)).to_be_visible()
     # Any other, without having played up to it.
     student.get_by_role("button", name=re.compile("Emptying the chamber")).press("Enter")
+    expect(student.get_by_role("heading", name=re.compile("Emptying the chamber"))).to_be_visible()
     student.keyboard.press("n")
+    expect(student.get_by_text("2 de 8 respondidas").first).to_be_visible()
     student.get_by_role("button", name="Ir al final").press("Enter")
+    student.get_by_role("button", name="Terminar").wait_for()
     student.keyboard.press("f")
     student.get_by_role("button", name="Hacerla otra vez").press("Enter")
     expect(student.get_by_role("heading", name=re.compile("How much higher"))).to_be_visible()

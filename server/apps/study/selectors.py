@@ -182,7 +182,7 @@ def progress(
         "item": item.id,
         "done": is_done(item, tried, standing),
         "tries_left": tries_left(item, tried, standing),
-        "answers": [_told(a, item, order, standing, speaks=standing.speaks_of(item, tried)) for a in answers],
+        "answers": [_told(a, item, order, standing, speaks=standing.speaks_of(item)) for a in answers],
         "key": key,
     }
 

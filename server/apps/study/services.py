@@ -13,13 +13,14 @@ from django.utils import timezone
 from apps.assignments.models import Assignment, frozen
 from apps.classes.models import Member
 from apps.room import events
-from apps.room.models import room_of
+from apps.room.models import Room, room_of
 from apps.study.models import Answer, Clock, Stretch, Student
 from config.errors import SentenceError
 from config.names import named, shows_something
 from escuela_core.items import Item
 from escuela_core.results.watching import Stretch as Played
 from escuela_core.results.watching import had_time_for
+from escuela_core.study import Policy
 from escuela_core.study.marking import OUT_OF_TIME, Mark, mark, response_from_json
 from escuela_core.study.ordering import Ordering, as_written
 from escuela_core.study.progress import (
@@ -124,9 +125,7 @@ def answer(
     policy = student.policy()
     counts_at = policy.counts_at(now, waited)
     room = room_of(student.assignment, now)
-    standing = Standing.at(
-        policy, counts_at, finished=student.finished_at is not None, room=room.core() if room else None
-    )
+    standing = _standing(student, policy, counts_at, room)
     tried = Tried(tuple(a.outcome for a in before), item_id in student.shown)  # type: ignore[misc]
     unseen_ms = 0 if policy.skipping == "freely" else unseen_before(item, watched(student), edition.stretches)
     may_answer(item, tried, standing, unseen_ms, not_sure=not_sure)
@@ -179,10 +178,15 @@ def ordering_in_room(assignment: Assignment) -> Ordering:
 
 
 def standing_of(student: Student, now: datetime) -> Standing:
-    room = room_of(student.assignment, now)
-    return Standing.at(
-        student.policy(), now, finished=student.finished_at is not None, room=room.core() if room else None
-    )
+    return _standing(student, student.policy(), now, room_of(student.assignment, now))
+
+
+def _standing(student: Student, policy: Policy, at: datetime, room: Room | None) -> Standing:
+    """Where a student stands at a moment; what they were told in a room stays told when it has ended."""
+    finished = student.finished_at is not None
+    over: Room | None = getattr(student.assignment, "room", None)
+    told = frozenset(str(i) for i in over.told if i in student.shown) if over else frozenset()
+    return Standing.at(policy, at, finished=finished, room=room.core() if room else None, told=told)
 
 
 def let_out(student: Student, items: list[str]) -> None:
@@ -280,9 +284,8 @@ def ask_for_look(student: Student, answer_id: UUID, reason: str) -> Answer:
         raise SentenceError("look_empty", "Write a few words on why you think it is right.")
     now = timezone.now()
     item = item_of(student.assignment, found.item_id)
-    tried = Tried((found.outcome,), found.item_id in student.shown)  # type: ignore[arg-type]
     short = found.outcome == "wrong" or (found.outcome == "waiting" and found.share is not None)
-    if not short or not standing_of(student, now).speaks_of(item, tried):
+    if not short or not standing_of(student, now).speaks_of(item):
         raise SentenceError("look_not_yet", "It has not been said of this answer that it is wrong.")
     if found.look_verdict:
         raise SentenceError("look_decided", "Your teacher has looked at this answer already.")

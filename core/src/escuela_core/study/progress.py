@@ -73,7 +73,7 @@ class Standing:
     """Where one student stands with an assignment at a moment: what decides what they may do, and be told.
 
     ``all_in``: closed, and no answer given before can still arrive. ``room``: it is being played in the room, where the
-    teacher decides instead of the policy.
+    teacher decides instead of the policy; ``told``: the items whose answer this student was told there.
     """
 
     policy: Policy
@@ -81,16 +81,25 @@ class Standing:
     finished: bool = False
     all_in: bool = False
     room: Room | None = None
+    told: frozenset[str] = frozenset()
 
     @classmethod
-    def at(cls, policy: Policy, now: datetime, *, finished: bool, room: Room | None = None) -> Standing:
-        return cls(policy, policy.state(now), finished, policy.all_in(now), room)
+    def at(
+        cls,
+        policy: Policy,
+        now: datetime,
+        *,
+        finished: bool,
+        room: Room | None = None,
+        told: frozenset[str] = frozenset(),
+    ) -> Standing:
+        return cls(policy, policy.state(now), finished, policy.all_in(now), room, told)
 
-    def speaks_of(self, item: Item, tried: Tried) -> bool:
+    def speaks_of(self, item: Item) -> bool:
         """Whether the student may know now if an answer to ``item`` was right."""
         if self.room is not None:
             return item.id in self.room.told
-        return self.speaks or tried.key_shown
+        return self.speaks or item.id in self.told
 
     @property
     def speaks(self) -> bool:
@@ -109,7 +118,7 @@ def tries_left(item: Item, tried: Tried, standing: Standing) -> int:
     """
     if tried.key_shown or (standing.room is not None and not standing.room.takes(item.id)):
         return 0
-    again = ("wrong", "not_sure") if standing.speaks_of(item, tried) else ("wrong", "not_sure", "right")
+    again = ("wrong", "not_sure") if standing.speaks_of(item) else ("wrong", "not_sure", "right")
     if tried.outcomes and tried.outcomes[-1] not in again:
         return 0
     allowed = standing.policy.attempts if item.is_marked else 1
@@ -158,7 +167,7 @@ def shows_key(item: Item, tried: Tried, standing: Standing) -> bool:
     """Whether this student may see the item's key and explanation now."""
     if standing.room is not None:
         return item.id in standing.room.told
-    if tried.key_shown and standing.policy.show_key:
+    if item.id in standing.told and standing.policy.show_key:
         return True
     if not standing.policy.show_key or not standing.speaks:
         return False
