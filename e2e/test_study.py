@@ -73,6 +73,9 @@ def test_a_lesson_is_studied_with_keys_alone(new_page: NewPage) -> None:
     expect(student.get_by_text("Your notes (1)")).to_be_visible()
     student.reload()
     expect(student.get_by_text("Three metres, not six")).to_be_visible()
+    # Notes that are there take no key away from the recording.
+    student.keyboard.press("Space")
+    expect(student.get_by_role("button", name="Pause")).to_be_visible()
 
 
 def test_without_a_network_answers_wait_and_arrive_once(new_page: NewPage) -> None:

@@ -1,4 +1,4 @@
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useLayoutEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
 import { newId } from "../app/ids";
@@ -27,7 +27,7 @@ export function Notes({ code, first, clock, hear }: Props) {
     setText(words);
     inTab.set(draftKey, words);
   };
-  const write = async (id: string, at_ms: number, words: string) => {
+  const send = async (id: string, at_ms: number, words: string) => {
     setError(null);
     try {
       const path = { code, note_id: id };
@@ -44,9 +44,19 @@ export function Notes({ code, first, clock, hear }: Props) {
   };
   const save = (e: FormEvent) => {
     e.preventDefault();
-    if (text.trim()) write(changing?.id ?? newId(), changing?.at_ms ?? Math.round(clock.nowMs), text);
+    if (text.trim()) send(changing?.id ?? newId(), changing?.at_ms ?? Math.round(clock.nowMs), text);
   };
-  useKeys([{ keys: "M", label: t("notes.write"), run: () => setOpen(true) }]);
+  const field = useRef<HTMLInputElement>(null);
+  const [asked, setAsked] = useState(0);
+  // Only a press leads into the field: otherwise the keys are those of the recording.
+  useLayoutEffect(() => {
+    if (asked) field.current?.focus();
+  }, [asked]);
+  const write = () => {
+    setOpen(true);
+    setAsked(asked + 1);
+  };
+  useKeys([{ keys: "M", label: t("notes.write"), run: write }]);
   return (
     <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)} className="mt-4 border-t border-rule pt-2">
       <summary className="cursor-pointer font-semibold">{t("notes.title", { count: notes.length })}</summary>
@@ -69,7 +79,7 @@ export function Notes({ code, first, clock, hear }: Props) {
             >
               {t("notes.change")}
             </Button>
-            <Button small look="quiet" onClick={() => write(n.id, n.at_ms, "")}>
+            <Button small look="quiet" onClick={() => send(n.id, n.at_ms, "")}>
               {t("notes.remove")}
             </Button>
           </li>
@@ -77,9 +87,7 @@ export function Notes({ code, first, clock, hear }: Props) {
       </ul>
       <form onSubmit={save} className="flex flex-wrap gap-2">
         <input
-          ref={(field) => {
-            if (open && field && document.activeElement === document.body && text === "") field.focus();
-          }}
+          ref={field}
           className="field !w-auto min-w-0 flex-1"
           dir="auto"
           maxLength={2000}
