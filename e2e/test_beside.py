@@ -5,24 +5,45 @@ from __future__ import annotations
 import re
 
 from conftest import NewPage, axe_faults, open_lesson, saved, sign_in_demo
-from playwright.sync_api import expect
+from playwright.sync_api import Locator, Page, expect
+
+
+def sharing(teacher: Page, name: str) -> None:
+    """The form of a lesson that is to be given with all items beside it, not pressed yet."""
+    sign_in_demo(teacher)
+    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
+    saved(teacher)
+    teacher.get_by_label("For whom (a class, a group)").fill(name)
+    teacher.get_by_role("radio", name="all beside the recording").check(force=True)
+
+
+def shared(teacher: Page, name: str) -> Locator:
+    teacher.get_by_role("button", name="Share", exact=True).click()
+    return teacher.get_by_role("article").filter(has_text=name)
+
+
+def wrong_on_a_phone(new_page: NewPage, given: Locator) -> Page:
+    """A student who has come in and answered the first item wrongly."""
+    student = new_page(width=360, height=740, phone=True)
+    student.goto(str(given.locator("a[href*='/s/']").first.get_attribute("href")))
+    student.get_by_role("textbox").fill("Ada")
+    student.keyboard.press("Enter")
+    student.get_by_role("heading", name=re.compile("How much higher")).wait_for()
+    student.keyboard.press("a")
+    student.keyboard.press("Enter")
+    return student
 
 
 def test_items_beside_the_recording_are_answered_in_any_order_and_done_again(new_page: NewPage) -> None:
     teacher = new_page()
-    sign_in_demo(teacher)
-    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
-    saved(teacher)
-    teacher.get_by_label("For whom (a class, a group)").fill("Beside it")
+    sharing(teacher, "Beside it")
     teacher.get_by_label("Instructions for the students").fill("Twice, with headphones.")
-    teacher.get_by_role("radio", name="all beside the recording").check(force=True)
     expect(teacher.get_by_text("Skipping ahead")).to_have_count(0)
     teacher.get_by_role("radio", name="nothing until they hand in").check(force=True)
     teacher.get_by_label("Do it again").select_option(label="once")
     teacher.get_by_role("radio", name="the best").check(force=True)
     assert axe_faults(teacher) == ""
-    teacher.get_by_role("button", name="Share", exact=True).click()
-    link = teacher.get_by_role("article").filter(has_text="Beside it").locator("a[href*='/s/']").first
+    link = shared(teacher, "Beside it").locator("a[href*='/s/']").first
 
     student = new_page(width=360, height=740, phone=True, locale="es-ES")
     student.goto(str(link.get_attribute("href")))
@@ -57,21 +78,10 @@ def test_items_beside_the_recording_are_answered_in_any_order_and_done_again(new
 
 def test_a_student_asks_for_a_second_look_and_reads_what_came_of_it(new_page: NewPage) -> None:
     teacher = new_page()
-    sign_in_demo(teacher)
-    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
-    saved(teacher)
-    teacher.get_by_label("For whom (a class, a group)").fill("Looked at again")
-    teacher.get_by_role("radio", name="all beside the recording").check(force=True)
+    sharing(teacher, "Looked at again")
     teacher.get_by_label("Tries per item").fill("1")
-    teacher.get_by_role("button", name="Share", exact=True).click()
-    given = teacher.get_by_role("article").filter(has_text="Looked at again")
-    student = new_page(width=360, height=740, phone=True)
-    student.goto(str(given.locator("a[href*='/s/']").first.get_attribute("href")))
-    student.get_by_role("textbox").fill("Ada")
-    student.keyboard.press("Enter")
-    student.get_by_role("heading", name=re.compile("How much higher")).wait_for()
-    student.keyboard.press("a")
-    student.keyboard.press("Enter")
+    given = shared(teacher, "Looked at again")
+    student = wrong_on_a_phone(new_page, given)
     student.get_by_role("button", name="I think my answer is right").press("Enter")
     student.keyboard.type("One metre where I live.")
     assert axe_faults(student) == ""
@@ -93,20 +103,9 @@ def test_a_student_asks_for_a_second_look_and_reads_what_came_of_it(new_page: Ne
 
 def test_a_key_is_put_right_after_the_class_has_answered(new_page: NewPage) -> None:
     teacher = new_page()
-    sign_in_demo(teacher)
-    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
-    saved(teacher)
-    teacher.get_by_label("For whom (a class, a group)").fill("Put right")
-    teacher.get_by_role("radio", name="all beside the recording").check(force=True)
-    teacher.get_by_role("button", name="Share", exact=True).click()
-    given = teacher.get_by_role("article").filter(has_text="Put right")
-    student = new_page(width=360, height=740, phone=True)
-    student.goto(str(given.locator("a[href*='/s/']").first.get_attribute("href")))
-    student.get_by_role("textbox").fill("Ada")
-    student.keyboard.press("Enter")
-    student.get_by_role("heading", name=re.compile("How much higher")).wait_for()
-    student.keyboard.press("a")
-    student.keyboard.press("Enter")
+    sharing(teacher, "Put right")
+    given = shared(teacher, "Put right")
+    student = wrong_on_a_phone(new_page, given)
     expect(student.get_by_text("your answer, not right")).to_be_visible()
 
     given.get_by_role("link", name="Results").click()

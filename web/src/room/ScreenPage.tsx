@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate, useParams } from "react-router";
 import { useKeys } from "../app/keys";
+import { Doors } from "../assignments/Doors";
 import { useClock, useOnClock } from "../player/hooks";
 import { Picture } from "../player/Picture";
 import { Bar } from "../study/Bar";
@@ -13,7 +14,6 @@ import { KeyList } from "../ui/KeyList";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { WordsLanguage } from "../ui/words";
 import { Asked } from "./Asked";
-import { Doors } from "./Doors";
 import { Paces } from "./Paces";
 import { type Screen, type Steps, useRoom, useScreen } from "./useScreen";
 
@@ -75,7 +75,12 @@ function InRoom({ assignment, screen }: { assignment: string; screen: Screen }) 
       </header>
       <ErrorNotice error={steps.error} />
       <div className="flex min-h-0 flex-1 flex-col overflow-y-auto">
-        {lobby && <Doors screen={screen} here={room.runs ? room.here : null} />}
+        {lobby && <Doors {...screen} title={lesson.title} />}
+        {lobby && room.runs && (
+          <p role="status" className="pb-4 text-center text-xl text-quiet">
+            {t("room.here", { count: room.here })}
+          </p>
+        )}
         <WordsLanguage value={lesson.language}>{question && <Asked room={room} />}</WordsLanguage>
         <div className={lobby || question ? "hidden" : "mx-auto w-full max-w-[calc((100dvh-11rem)*16/9)]"}>
           <Picture
