@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import type { Clock } from "./clock";
 import { dialectOf } from "./dialects";
@@ -28,7 +28,8 @@ function FilePlayer(props: Props) {
   const media = useRef<HTMLVideoElement>(null);
   const { t } = useTranslation();
   const { clock, startMs = 0, captions = false } = props;
-  useEffect(() => {
+  // Together with the keys: one pressed as soon as the room is seen already plays.
+  useLayoutEffect(() => {
     if (!media.current) return;
     const detach = clock.attach(media.current);
     if (startMs > 0) clock.seek(startMs);
@@ -63,7 +64,7 @@ function FilePlayer(props: Props) {
 
 function HostPlayer({ clock, playerUrl, playerDialect, title, startMs = 0 }: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!frame.current) return;
     const remote = new RemoteMedia(frame.current, dialectOf(playerDialect));
     const detach = clock.attach(remote);
