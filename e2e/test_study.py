@@ -10,7 +10,6 @@ import uuid
 from conftest import NewPage, Stack, open_lesson, played_to, saved, sign_in_demo, until
 from playwright.sync_api import Page, expect
 
-
 # The space bar in the very instant in which the room stands in the page.
 PRESSED_AT_ONCE = """new MutationObserver((_, watching) => {
   if (!document.querySelector("video")) return;
