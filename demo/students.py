@@ -21,7 +21,7 @@ from apps.classes.services import take_name
 from apps.room.models import Room, room_of
 from apps.room.services import end_room, open_room
 from apps.study.in_room import step_for_all
-from apps.study.models import Answer, Student
+from apps.study.models import Answer, Stretch, Student
 from apps.study.services import answer, finish, join, join_as, report_played
 from escuela_core.items import Choice, Gap, Item, Open, TrueFalse
 
@@ -47,6 +47,15 @@ OPEN_TEXTS = (
     "It could tip.",
     "Because the knot gets too tight.",
     "The rope would keep one side high while the water level falls, and the boat capsizes.",
+)
+# Nobody writes quite like the next one.
+OPENINGS = (
+    "",
+    "I think: ",
+    "Maybe because of this. ",
+    "We saw it in the picture: ",
+    "My guess is this: ",
+    "He said it: ",
 )
 SEED = 18
 
@@ -136,7 +145,8 @@ def _play(student: Student, start_ms: int, end_ms: int) -> None:
 def _answer(learner: Learner, item: Item, difficulty: float, rng: random.Random) -> None:
     who = Student.objects.filter(id=learner.student.id)
     if isinstance(item, Open):
-        answer(who, uuid.uuid4(), uuid.UUID(item.id), {"text": rng.choice(OPEN_TEXTS)})
+        own = random.Random(learner.student.nickname)
+        answer(who, uuid.uuid4(), uuid.UUID(item.id), {"text": own.choice(OPENINGS) + rng.choice(OPEN_TEXTS)})
         return
     for attempt in range(2):
         chance = 1 / (1 + math.exp(difficulty - learner.skill - 0.5 * attempt))
@@ -167,8 +177,9 @@ def _set_back(student: Student, joined_at: datetime, spent_s: float) -> None:
     last = joined_at + timedelta(seconds=spent_s)
     finished = last if student.finished_at else None
     Student.objects.filter(id=student.id).update(joined_at=joined_at, last_seen_at=last, finished_at=finished)
-    answers = list(Answer.objects.filter(student=student).order_by("received_at"))
-    for number, given in enumerate(answers, 1):
-        Answer.objects.filter(id=given.id).update(
-            received_at=joined_at + timedelta(seconds=spent_s * number / (len(answers) + 1))
-        )
+    answers, played = Answer.objects.filter(student=student), Stretch.objects.filter(student=student)
+    rows: list[Answer | Stretch] = sorted([*answers, *played], key=lambda row: row.received_at)
+    for number, row in enumerate(rows, 1):
+        row.received_at = joined_at + timedelta(seconds=spent_s * number / (len(rows) + 1))
+    Answer.objects.bulk_update([r for r in rows if isinstance(r, Answer)], ["received_at"])
+    Stretch.objects.bulk_update([r for r in rows if isinstance(r, Stretch)], ["received_at"])

@@ -1,11 +1,13 @@
+import random
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from escuela_core.items import Choice, Option
-from escuela_core.results.sheet import Cell, Tally, Try, cell, earned, item_tally, to_teach_again, together
-from escuela_core.results.watching import Stretch, coverage, replays
-from escuela_core.timeline import Span
+from escuela_core.results.sheet import Cell, Tally, Try, cell, earned, item_tally, together
+from escuela_core.results.watching import Stretch, Watch, coverage, passages, replays, within
+from escuela_core.timeline import Span, merged
 
 ITEM = Choice(id="q", prompt="?", options=(Option("a", True), Option("b", False)), pause_ms=10_000, marks=2)
 
@@ -46,21 +48,6 @@ def test_answers_that_wait_are_not_counted_yet() -> None:
     assert item_tally([Cell("waiting", None, 1), Cell("marked", 0.75, 1), Cell("marked", 0.25, 1)]) == Tally(2, 1)
 
 
-def test_a_segment_well_below_the_others_is_to_be_taught_again() -> None:
-    advice = to_teach_again({0: Tally(18, 15), 1: Tally(18, 7), 2: Tally(18, 14)}, {})
-    assert list(advice) == [1]
-    assert (advice[1].first, advice[1].other_first, advice[1].other_answered) == (7, 29, 36)
-
-
-def test_a_segment_played_again_and_again_is_to_be_taught_again() -> None:
-    assert list(to_teach_again({0: Tally(10, 7), 1: Tally(10, 7)}, {1: 2.4})) == [1]
-
-
-def test_a_class_that_is_weak_everywhere_or_tiny_gets_no_advice() -> None:
-    assert to_teach_again({0: Tally(10, 4), 1: Tally(10, 4)}, {}) == {}
-    assert to_teach_again({0: Tally(2, 0), 1: Tally(2, 2)}, {}) == {}
-
-
 def test_tallies_add_up() -> None:
     assert together([Tally(3, 1), Tally(4, 4)]) == Tally(7, 5)
     assert Tally(0, 0).rate is None
@@ -89,3 +76,47 @@ spans = st.builds(lambda a, n: Span(a, a + n), st.integers(0, 5_000), st.integer
 def test_coverage_never_leaves_zero_to_one(played: list[Span]) -> None:
     assert 0 <= coverage(played, [Span(500, 4_000)]) <= 1
     assert all(r >= -1e-9 for r in replays(played, [Span(0, 1_000), Span(1_000, 2_000)]))
+
+
+def by_hand(stretches: list[Span], part: Span) -> int:
+    return sum(1 for s in stretches for ms in range(s.start_ms, s.end_ms) if part.holds(ms))
+
+
+def test_stretches_fall_into_parts_as_a_count_of_milliseconds_says() -> None:
+    chance = random.Random(8)
+    for _ in range(10_000):
+        edges = sorted(chance.sample(range(40), 8))
+        parts = [Span(a, b) for a, b in zip(edges[::2], edges[1::2], strict=True)]
+        stretches = [Span(a, a + chance.randint(1, 9)) for a in chance.choices(range(38), k=chance.randint(0, 5))]
+        assert within(stretches, parts) == [by_hand(stretches, p) for p in parts]
+        heard = {ms for s in stretches for ms in range(s.start_ms, s.end_ms)}
+        assert within(merged(stretches), [Span(0, 60)]) == [len(heard)]
+
+
+SENTENCES = [Span(0, 4_000), Span(4_000, 8_000), Span(8_000, 12_000), Span(12_000, 16_000)]
+
+
+def test_each_sentence_says_who_heard_it_again_left_passed_over_and_slowed() -> None:
+    def watched(*spans: tuple[int, int], wall: float = 1.0, finished: bool = True) -> Watch:
+        return Watch([Stretch(Span(a, b), round((b - a) * wall)) for a, b in spans], finished)
+
+    told = passages(
+        [
+            watched((0, 16_000), (4_000, 8_000)),
+            watched((0, 8_000), finished=False),
+            watched((0, 4_000), (12_000, 16_000)),
+            watched((0, 16_000), wall=2.0),
+            watched(finished=False),
+        ],
+        SENTENCES,
+    )
+    assert [p.again for p in told] == [(), (0,), (), ()]
+    assert [p.left for p in told] == [(), (1,), (), ()]
+    assert [p.skipped for p in told] == [(), (2,), (2,), ()]
+    assert [p.slowed for p in told] == [(3,)] * 4
+    assert told[1].replayed == 0.25
+
+
+def test_nobody_who_watched_makes_no_passage_of_note() -> None:
+    assert [p.replayed for p in passages([Watch([], finished=False)], SENTENCES)] == [0.0] * 4
+    assert passages([], []) == []

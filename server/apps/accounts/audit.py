@@ -20,6 +20,7 @@ Action = Literal[
     "extended",
     "played_in_room",
     "marked",
+    "returned",
     "looked_again",
     "corrected",
     "exported",

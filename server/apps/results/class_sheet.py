@@ -13,6 +13,7 @@ from apps.study.selectors import tries_of
 from escuela_core.items import Item
 from escuela_core.results.attempts import Attempt, counted
 from escuela_core.results.sheet import Cell, Tally, cell, earned, item_tally
+from escuela_core.results.signs import Doing, Given, Sign, signs
 from escuela_core.results.watching import replays
 from escuela_core.study.progress import reached
 from escuela_core.timeline import Span
@@ -38,11 +39,13 @@ class Sheet:
 
     def _played(self, student: Student) -> list[Span]:
         """What the student has played, and what was played before them in the room."""
+        return [*(Span(p.start_ms, p.end_ms) for p in student.stretches.all()), *self._in_room(student)]
+
+    def _in_room(self, student: Student) -> list[Span]:
         room: Room | None = getattr(self.assignment, "room", None)
-        own = [Span(p.start_ms, p.end_ms) for p in student.stretches.all()]
         if room is None or student.room_at is None:
-            return own
-        return [*own, *room.played_before(student.joined_at, student.room_at)]
+            return []
+        return room.played_before(student.joined_at, student.room_at)
 
     def counted(self, attempts: list[Student]) -> Student:
         """Of one person's times through the lesson the one that counts."""
@@ -81,3 +84,28 @@ class Sheet:
             return [0.0] * len(parts)
         each = [replays(p, parts) for p in watching]
         return [sum(r[n] for r in each) / len(watching) for n in range(len(parts))]
+
+    def firsts(self) -> list[list[bool | None]]:
+        """A row a student and a column an item: right at first try, or None without an answer that is marked."""
+        return [[c.first_try for c in self.cells[s.id]] for s in self.students]
+
+    def signs(self) -> list[list[Sign]]:
+        """For each student what may be worth a look."""
+        return signs([self._doing(s) for s in self.students], self.items)
+
+    def _doing(self, student: Student) -> Doing:
+        places = {i.id: n for n, i in enumerate(self.items)}
+        firsts = [a for a in student.answers.all() if a.number == 1 and str(a.item_id) in places]
+        most = sum(i.marks for i in self.items)
+        return Doing(
+            tuple(
+                Given(places[str(a.item_id)], a.received_at.timestamp(), str(a.response.get("text") or ""))
+                for a in firsts
+            ),
+            (
+                *((p.received_at.timestamp(), Span(p.start_ms, p.end_ms)) for p in student.stretches.all()),
+                *((0.0, span) for span in self._in_room(student)),
+            ),
+            earned(self.items, self.cells[student.id]) / most if most else 0.0,
+            student.over_reported,
+        )

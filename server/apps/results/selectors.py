@@ -7,20 +7,18 @@ from statistics import median
 from typing import Any
 
 from django.db.models import Count, Q
+from django.utils import timezone
 
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.results.class_sheet import Sheet
+from apps.results.marking import reading
 from apps.study.models import Answer, Student
 from escuela_core.items import Item
-from escuela_core.results.sheet import (
-    Advice,
-    Tally,
-    earned,
-    to_teach_again,
-    together,
-)
+from escuela_core.results.sheet import Tally, earned, together
+from escuela_core.results.signs import Sign, flags
 from escuela_core.results.statistics import ItemStatistics, statistics
+from escuela_core.results.teaching import Need, needs
 from escuela_core.results.watching import coverage
 from escuela_core.timeline import Span, merged
 
@@ -69,19 +67,23 @@ def sheet_data(assignment: Assignment) -> dict[str, Any]:
     by_segment = {
         n: together([t for t, w in zip(tallies, where, strict=True) if w == n]) for n in range(len(spans)) if n in where
     }
-    advice = to_teach_again(by_segment, dict(enumerate(replayed)))
+    wanted = needs(sheet.firsts(), where, dict(enumerate(replayed)))
+    advice = {need.segment: need for need in wanted}
     return {
         "items": [_item(i, t, w) for i, t, w in zip(sheet.items, tallies, where, strict=True)],
         "segments": [
             _segment(s, by_segment.get(n), replayed[n], advice.get(n)) for n, s in enumerate(sheet.content["segments"])
         ],
-        "students": [_student(s, sheet) for s in sheet.students],
+        # The segments worth teaching again, the one in most need first.
+        "teach_again": [need.segment for need in wanted],
+        "students": [_student(s, told, sheet) for s, told in zip(sheet.students, sheet.signs(), strict=True)],
         "absent": sheet.absent(),
         "started": sum(1 for s in sheet.students if sheet.played[s.id] or any(c.tries for c in sheet.cells[s.id])),
         "finished": sum(1 for s in sheet.students if s.finished_at is not None),
         "waiting": sum(1 for cells in sheet.cells.values() for c in cells if c.state == "waiting"),
         "looks": sum(1 for a in sheet.answers() if a.look_state == "asked"),
         "looked": sum(1 for a in sheet.answers() if a.look_verdict),
+        "to_return": sum(1 for a in sheet.answers() if a.marked_at is not None and a.returned_at is None),
         "marks": sum(i.marks for i in sheet.items),
     }
 
@@ -98,7 +100,7 @@ def _item(item: Item, tally: Tally, segment: int) -> dict[str, Any]:
     }
 
 
-def _segment(row: dict[str, Any], tally: Tally | None, replayed: float, advice: Advice | None) -> dict[str, Any]:
+def _segment(row: dict[str, Any], tally: Tally | None, replayed: float, need: Need | None) -> dict[str, Any]:
     return {
         "title": row["title"],
         "start_ms": row["start_ms"],
@@ -106,22 +108,31 @@ def _segment(row: dict[str, Any], tally: Tally | None, replayed: float, advice: 
         "answered": tally.answered if tally else 0,
         "first": tally.first if tally else 0,
         "replayed": round(replayed, 2),
-        "advice": None
-        if advice is None
-        else {
-            "first": advice.first,
-            "answered": advice.answered,
-            "other_first": advice.other_first,
-            "other_answered": advice.other_answered,
-            "replayed": round(advice.replayed, 1),
+        "advice": need
+        and {
+            "first": need.here.first,
+            "answered": need.here.answered,
+            "other_first": need.elsewhere.first,
+            "other_answered": need.elsewhere.answered,
+            "replayed": round(need.replayed, 1),
+            "low": need.low,
+            "often": need.often,
+            "sure": need.sure,
         },
     }
 
 
-def _student(student: Student, sheet: Sheet) -> dict[str, Any]:
+def _student(student: Student, told: list[Sign], sheet: Sheet) -> dict[str, Any]:
     cells = sheet.cells[student.id]
-    answers = list(student.answers.all())
     spent_s = (student.last_seen_at - student.joined_at).total_seconds()
+    late = any(a.late for a in student.answers.all())
+    stands = flags(
+        cells,
+        finished=student.finished_at is not None,
+        late=late,
+        seen_s=(timezone.now() - student.last_seen_at).total_seconds(),
+        has_signs=bool(told),
+    )
     return {
         "id": student.id,
         "nickname": student.nickname,
@@ -131,8 +142,17 @@ def _student(student: Student, sheet: Sheet) -> dict[str, Any]:
         "marks": round(earned(sheet.items, cells), 2),
         "minutes": round(spent_s / 60),
         "finished": student.finished_at is not None,
-        "late": any(a.late for a in answers),
-        "over_reported": student.over_reported,
+        "late": late,
+        "flags": stands,
+        "signs": [
+            {
+                "code": sign.code,
+                "items": [n + 1 for n in sign.items],
+                "seconds": round(sign.seconds),
+                "others": [sheet.students[n].nickname for n in sign.others],
+            }
+            for sign in told
+        ],
     }
 
 
@@ -157,6 +177,8 @@ def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
     rows = [(s, [a for a in s.answers.all() if str(a.item_id) == item.id]) for s in sheet.students]
     given = [(s, answers) for s, answers in rows if answers]
     firsts = [answers[0] for _, answers in given]
+    criteria = [{"text": c.text, "marks": c.marks} for c in getattr(item, "criteria", ())]
+    texts = [str(answers[-1].response.get("text") or "") for _, answers in given]
     return {
         "id": item.id,
         "kind": item.kind,
@@ -171,7 +193,8 @@ def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
         "answers": [_answer(s, a, item) for s, answers in given for a in answers[-1:]],
         "waiting": sum(1 for _, answers in given if answers[-1].outcome == "waiting" and answers[-1].marked_at is None),
         "model_answer": getattr(item, "model_answer", ""),
-        "criteria": [{"text": c.text, "marks": c.marks} for c in getattr(item, "criteria", ())],
+        "criteria": criteria,
+        "reading": reading(texts, [c["text"] for c in criteria]) if item.waits else None,
     }
 
 
@@ -224,7 +247,8 @@ def _answer(student: Student, answer: Answer, item: Item) -> dict[str, Any]:
         "look": answer.look_state,
         "look_reason": answer.look_reason,
         "look_word": answer.look_word,
-        "marked": answer.marked_at is not None,
+        "marked_at": answer.marked_at,
+        "returned": answer.returned_at is not None,
         "given_at": answer.given_at,
         "received_at": answer.received_at,
     }

@@ -7,8 +7,10 @@ from typing import get_args
 from rest_framework import serializers
 
 from apps.lessons.items.serializers import CriterionData
+from apps.results.marking_serializers import ReadingOut
 from apps.study.models import LookState
 from apps.study.serializers import KeyOut, QuestionOut, StudyLessonOut, StudySentenceOut
+from escuela_core.results.signs import FLAGS, SIGN_CODES
 from escuela_core.results.statistics import Suspicion
 from escuela_core.study.room import PHASES, STEPS
 
@@ -32,11 +34,17 @@ class SheetItemOut(serializers.Serializer[object]):
 
 
 class AdviceOut(serializers.Serializer[object]):
+    """Why a segment should be taught again: ``low`` for its answers, ``often`` for what was heard again; ``sure`` where
+    chance alone would hardly bring it."""
+
     first = serializers.IntegerField()
     answered = serializers.IntegerField()
     other_first = serializers.IntegerField()
     other_answered = serializers.IntegerField()
     replayed = serializers.FloatField()
+    low = serializers.BooleanField()
+    often = serializers.BooleanField()
+    sure = serializers.BooleanField()
 
 
 class SheetSegmentOut(serializers.Serializer[object]):
@@ -49,6 +57,15 @@ class SheetSegmentOut(serializers.Serializer[object]):
     advice = AdviceOut(allow_null=True)
 
 
+class SignOut(serializers.Serializer[object]):
+    """What may be worth a look: ``items`` by their numbers, ``others`` by their names."""
+
+    code = serializers.ChoiceField(SIGN_CODES)
+    items = serializers.ListField(child=serializers.IntegerField())
+    seconds = serializers.IntegerField()
+    others = serializers.ListField(child=serializers.CharField())
+
+
 class SheetStudentOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     nickname = serializers.CharField()
@@ -59,12 +76,14 @@ class SheetStudentOut(serializers.Serializer[object]):
     minutes = serializers.IntegerField()
     finished = serializers.BooleanField()
     late = serializers.BooleanField()
-    over_reported = serializers.BooleanField()
+    flags = serializers.ListField(child=serializers.ChoiceField(FLAGS))
+    signs = SignOut(many=True)
 
 
 class SheetOut(serializers.Serializer[object]):
     items = SheetItemOut(many=True)
     segments = SheetSegmentOut(many=True)
+    teach_again = serializers.ListField(child=serializers.IntegerField())
     students = SheetStudentOut(many=True)
     absent = serializers.ListField(child=serializers.CharField())
     started = serializers.IntegerField()
@@ -72,6 +91,7 @@ class SheetOut(serializers.Serializer[object]):
     waiting = serializers.IntegerField()
     looks = serializers.IntegerField()
     looked = serializers.IntegerField()
+    to_return = serializers.IntegerField()
     marks = serializers.FloatField()
 
 
@@ -93,7 +113,8 @@ class GivenOut(serializers.Serializer[object]):
     look = serializers.ChoiceField(get_args(LookState))
     look_reason = serializers.CharField()
     look_word = serializers.CharField()
-    marked = serializers.BooleanField()
+    marked_at = serializers.DateTimeField(allow_null=True)
+    returned = serializers.BooleanField()
     given_at = serializers.DateTimeField(allow_null=True)
     received_at = serializers.DateTimeField()
 
@@ -146,6 +167,8 @@ class ItemAnswersOut(serializers.Serializer[object]):
     waiting = serializers.IntegerField()
     model_answer = serializers.CharField()
     criteria = CriterionData(many=True)
+    # Only of open answers.
+    reading = ReadingOut(allow_null=True)
 
 
 class ReplayedSentenceOut(serializers.Serializer[object]):
@@ -257,11 +280,6 @@ class GradebookOut(serializers.Serializer[object]):
     lessons = GradebookLessonOut(many=True)
     rows = GradebookRowOut(many=True)
     most = serializers.FloatField()
-
-
-class MarkIn(serializers.Serializer[object]):
-    marks = serializers.FloatField(min_value=0)
-    comment = serializers.CharField(max_length=2000, required=False, allow_blank=True, default="")
 
 
 class RoomIn(serializers.Serializer[object]):

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from apps.results import room_views, views
+from apps.results import marking_views, room_views, teaching_views, views
 
 urlpatterns = [
     path("overview/", views.OverviewView.as_view()),
@@ -14,7 +14,10 @@ urlpatterns = [
     path("assignments/<uuid:assignment_id>/items/<uuid:item_id>/correction/", views.CorrectionView.as_view()),
     path("assignments/<uuid:assignment_id>/looks/", views.LooksView.as_view()),
     path("answers/<uuid:answer_id>/look/", views.AnswerLookView.as_view()),
-    path("answers/<uuid:answer_id>/mark/", views.AnswerMarkView.as_view()),
+    path("assignments/<uuid:assignment_id>/marks/", marking_views.MarksView.as_view()),
+    path("assignments/<uuid:assignment_id>/marks/return/", marking_views.ReturnView.as_view()),
+    path("assignments/<uuid:assignment_id>/script/", teaching_views.ScriptResultView.as_view()),
+    path("assignments/<uuid:assignment_id>/revisions/", teaching_views.RevisionsView.as_view()),
     path("assignments/<uuid:assignment_id>/room/", room_views.ScreenView.as_view()),
     path("assignments/<uuid:assignment_id>/room/events/", room_views.ScreenEventsView.as_view()),
 ]

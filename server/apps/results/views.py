@@ -14,7 +14,7 @@ from rest_framework.response import Response
 
 from apps.assignments.models import Assignment
 from apps.classes.selectors import class_of
-from apps.results import correcting, second_looks, selectors, services
+from apps.results import correcting, second_looks, selectors
 from apps.results.export import gradebook_csv, sheet_csv
 from apps.results.gradebook import gradebook
 from apps.results.serializers import (
@@ -23,7 +23,6 @@ from apps.results.serializers import (
     GradebookOut,
     ItemAnswersOut,
     LookDecisionIn,
-    MarkIn,
     OverviewOut,
     SecondLookOut,
     SegmentResultOut,
@@ -31,7 +30,6 @@ from apps.results.serializers import (
     StudentResultOut,
 )
 from apps.study.models import Answer, Student
-from apps.study.services import item_of
 from config.api import TeacherView, parsed
 
 
@@ -151,14 +149,4 @@ class AnswerLookView(AnswerView):
         """Keep the marking, or take the answer as right."""
         answer = self.answer(answer_id)
         second_looks.decide(answer, **parsed(LookDecisionIn, request))
-        return Response(status=204)
-
-
-class AnswerMarkView(AnswerView):
-    @extend_schema(request=MarkIn, responses={204: None})
-    def put(self, request: Request, answer_id: UUID) -> Response:
-        answer = self.answer(answer_id)
-        given = parsed(MarkIn, request)
-        most = item_of(answer.student.assignment, answer.item_id).marks
-        services.mark_open_answer(answer, most=most, **given)
         return Response(status=204)

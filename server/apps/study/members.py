@@ -106,7 +106,7 @@ def _row(
     policy = assignment.policy(member.allowance() if own is None else own.allowance_of(member))
     edition = frozen(assignment.edition_id)
     items = [i for i in assignment.items if i.is_marked]
-    every = through(studies, items, policy)
+    every = through(studies, items, policy, as_told=True)
     times = [t.told for t in every]
     study, cells = (studies[-1], every[-1].cells) if every else (None, [])
     finished = study is not None and study.finished_at is not None

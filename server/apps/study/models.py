@@ -86,6 +86,8 @@ class Answer(models.Model):
     received_at = models.DateTimeField(auto_now_add=True)
     comment = models.TextField(blank=True)
     marked_at = models.DateTimeField(null=True)
+    # When the student was let see the marks given by hand.
+    returned_at = models.DateTimeField(null=True)
     # Why the student thinks that it is right, and what the teacher has said to that.
     look_reason = models.TextField(blank=True)
     look_asked_at = models.DateTimeField(null=True)
@@ -97,6 +99,11 @@ class Answer(models.Model):
     class Meta:
         ordering = ("student", "item_id", "number")
         constraints = (models.UniqueConstraint(fields=["student", "item_id", "number"], name="one_answer_a_try"),)
+
+    @property
+    def shown_share(self) -> float | None:
+        """The share as the student may see it: marks given by hand only once they were given back."""
+        return None if self.outcome == "waiting" and self.returned_at is None else self.share
 
     @property
     def look_state(self) -> LookState:

@@ -140,12 +140,17 @@ def corrections_of(assignment: Assignment) -> list[dict[str, Any]]:
     return [{"number": numbers[k], "why": c["why"]} for k, c in assignment.corrections.items() if k in numbers]
 
 
-def tries_of(student: Student) -> dict[str, list[Try]]:
-    """The tries of one student by item, as the results count them; no query where the answers were read along."""
+def tries_of(student: Student, *, as_told: bool = False) -> dict[str, list[Try]]:
+    """The tries of one student by item, as the results count them, or as far as the student was told of them; no query
+    where the answers were read along."""
     tries: dict[str, list[Try]] = {}
     for given in student.answers.all():
         tries.setdefault(str(given.item_id), []).append(
-            Try(given.outcome, given.share, given.overruled is not None)  # type: ignore[arg-type]
+            Try(
+                given.outcome,  # type: ignore[arg-type]
+                given.shown_share if as_told else given.share,
+                given.overruled is not None,
+            )
         )
     return tries
 
@@ -159,11 +164,14 @@ class Through:
     told: Attempt
 
 
-def through(students: Sequence[Student], items: Sequence[Item], policy: Policy) -> list[Through]:
-    """Each of a person's times through the same ``items``; no query where the answers were read along."""
+def through(
+    students: Sequence[Student], items: Sequence[Item], policy: Policy, *, as_told: bool = False
+) -> list[Through]:
+    """Each of a person's times through the same ``items``, or as far as they were told of it; no query where the
+    answers were read along."""
     found = []
     for student in students:
-        tries = tries_of(student)
+        tries = tries_of(student, as_told=as_told)
         cells = [cell(i, tries.get(i.id, []), 0, policy) for i in items]
         found.append(Through(student, cells, Attempt(earned(items, cells), student.finished_at is not None)))
     return found
@@ -189,15 +197,17 @@ def progress(
 
 def _told(answer: Answer, item: Item, order: Sequence[int], standing: Standing, *, speaks: bool) -> dict[str, Any]:
     """One try; what it earned only where that is told now."""
-    worth = credit(Mark(answer.outcome, answer.share), answer.number or 1, standing.policy)  # type: ignore[arg-type]
+    share = answer.shown_share
+    by_hand = answer.marked_at is not None and answer.returned_at is not None
+    worth = credit(Mark(answer.outcome, share), answer.number or 1, standing.policy)  # type: ignore[arg-type]
     outcome = answer.outcome if speaks or answer.outcome in KNOWN_ANYWAY else "taken"
     return {
         "id": answer.id,
         "response": as_shown(answer.response, order),
-        "outcome": "marked" if speaks and answer.marked_at is not None else outcome,
-        "share": answer.share if speaks else None,
+        "outcome": "marked" if speaks and by_hand else outcome,
+        "share": share if speaks else None,
         "marks": round(worth * item.marks, 2) if speaks and worth is not None else None,
-        "comment": answer.comment if speaks else "",
+        "comment": answer.comment if speaks and by_hand else "",
         "look": answer.look_state,
         "look_reason": answer.look_reason,
         "look_word": answer.look_word,

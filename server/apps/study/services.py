@@ -284,7 +284,7 @@ def ask_for_look(student: Student, answer_id: UUID, reason: str) -> Answer:
         raise SentenceError("look_empty", "Write a few words on why you think it is right.")
     now = timezone.now()
     item = item_of(student.assignment, found.item_id)
-    short = found.outcome == "wrong" or (found.outcome == "waiting" and found.share is not None)
+    short = found.outcome == "wrong" or (found.outcome == "waiting" and found.shown_share is not None)
     if not short or not standing_of(student, now).speaks_of(item):
         raise SentenceError("look_not_yet", "It has not been said of this answer that it is wrong.")
     if found.look_verdict:

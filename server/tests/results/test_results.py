@@ -10,7 +10,7 @@ from apps.results.export import neutral
 from apps.study.models import Answer, Student
 from apps.study.services import finish, join, report_played
 
-from ..conftest import StudentBrowser, answered, item_with
+from ..conftest import answered, item_with
 
 pytestmark = pytest.mark.django_db
 
@@ -69,34 +69,6 @@ def test_first_tries_marks_and_coverage_add_up(client, assignment, klass) -> Non
     assert students["Ana"]["coverage"] == 1.0
     assert students["Cai"]["coverage"] == 0.0
     assert sum(s["answered"] for s in data["segments"]) == sum(i["answered"] for i in data["items"])
-
-
-def test_open_answers_are_marked_with_a_comment_the_student_sees(client, assignment, klass, lesson) -> None:
-    waiting = Answer.objects.get(outcome="waiting")
-    path = f"/api/answers/{waiting.id}/mark/"
-    assert client.put(path, {"marks": 1.5, "comment": "Say why."}, content_type="application/json").status_code == 204
-    data = sheet(client, assignment)
-    ana = next(s for s in data["students"] if s["nickname"] == "Ana")
-    assert (ana["marks"], data["waiting"]) == (3.5, 0)
-    too_much = client.put(path, {"marks": 3}, content_type="application/json")
-    assert too_much.json()["code"] == "marks_outside"
-    other = Answer.objects.filter(outcome="right").first()
-    assert (
-        client.put(f"/api/answers/{other.id}/mark/", {"marks": 1}, content_type="application/json").json()["code"]
-        == "not_open"
-    )
-
-
-def test_the_student_reads_marks_and_comment(client, assignment, lesson) -> None:
-    browser = StudentBrowser(assignment)
-    browser.answer(item_with(lesson, "open"), {"text": "By itself."})
-    client.put(
-        f"/api/answers/{Answer.objects.get().id}/mark/",
-        {"marks": 2, "comment": "Good."},
-        content_type="application/json",
-    )
-    told = next(i for i in browser.get()["student"]["items"] if i["answers"])
-    assert (told["answers"][0]["share"], told["answers"][0]["comment"]) == (1.0, "Good.")
 
 
 def test_answers_to_one_item_stand_side_by_side(client, assignment, klass, lesson) -> None:

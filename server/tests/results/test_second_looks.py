@@ -91,7 +91,10 @@ def test_an_open_answer_with_fewer_marks_is_looked_at_again_too(client, teacher,
     answer = Answer.objects.get()
     again = {"answer": str(answer.id), "reason": "It is what he says."}
     assert phone.post("looks/", again).json()["code"] == "look_not_yet"
-    sent(client, "put", f"/api/answers/{answer.id}/mark/", {"marks": 1})
+    seen = [{"answer": str(answer.id), "marked_at": None}]
+    sent(client, "post", f"/api/assignments/{given.id}/marks/", {"answers": seen, "marks": 1})
+    assert phone.post("looks/", again).json()["code"] == "look_not_yet"
+    sent(client, "post", f"/api/assignments/{given.id}/marks/return/", {})
     assert phone.post("looks/", again).status_code == 200
     decided(client, answer, verdict="accepted")
     assert marks(client, given) == {"Zoe": 2}

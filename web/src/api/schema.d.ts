@@ -225,23 +225,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/answers/{answer_id}/mark/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** @description A view of one answer in an assignment of the teacher's. */
-        put: operations["api_answers_mark_update"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/assignments/{assignment_id}/": {
         parameters: {
             query?: never;
@@ -347,6 +330,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/marks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Marks and a comment for an open answer, or the same for several. */
+        post: operations["api_assignments_marks_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{assignment_id}/marks/return/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Let students see their marks. */
+        post: operations["api_assignments_marks_return_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/removed/": {
         parameters: {
             query?: never;
@@ -360,6 +377,23 @@ export interface paths {
         post: operations["api_assignments_removed_create"];
         /** @description Bring back what was taken back. */
         delete: operations["api_assignments_removed_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{assignment_id}/revisions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make a lesson of some segments, with other items. */
+        post: operations["api_assignments_revisions_create"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -383,6 +417,23 @@ export interface paths {
         head?: never;
         /** @description Take a step, or only say where the recording stands. */
         patch: operations["api_assignments_room_partial_update"];
+        trace?: never;
+    };
+    "/api/assignments/{assignment_id}/script/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The script with what the class did at each sentence and pause. */
+        get: operations["api_assignments_script_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/assignments/{assignment_id}/segments/{number}/": {
@@ -1777,6 +1828,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description Why a segment should be taught again: ``low`` for its answers, ``often`` for what was heard again; ``sure`` where
+         *     chance alone would hardly bring it.
+         */
         AdviceOut: {
             first: number;
             answered: number;
@@ -1784,6 +1839,9 @@ export interface components {
             other_answered: number;
             /** Format: double */
             replayed: number;
+            low: boolean;
+            often: boolean;
+            sure: boolean;
         };
         /** @description ``waited_ms``: how long the answer waited on the device before it could be sent. */
         AnswerInRequest: {
@@ -1976,6 +2034,8 @@ export interface components {
             left_ms: number;
             question: components["schemas"]["QuestionOut"];
         };
+        /** @enum {string} */
+        CodeEnum: "unheard" | "over_reported" | "in_seconds" | "same_words";
         /** @description An item, by its number, whose marking was put right after students had answered. */
         CorrectedOut: {
             number: number;
@@ -2106,6 +2166,12 @@ export interface components {
                 [key: string]: string;
             };
         };
+        FirstTriesOut: {
+            answered: number;
+            first: number;
+        };
+        /** @enum {string} */
+        FlagsEnum: "not_started" | "unfinished" | "late" | "stuck" | "unsure" | "waiting" | "signs";
         /** @description One moment that was found, by its words or by its meaning. */
         FoundOut: {
             /** Format: uuid */
@@ -2163,7 +2229,9 @@ export interface components {
             look: components["schemas"]["LookStateEnum"];
             look_reason: string;
             look_word: string;
-            marked: boolean;
+            /** Format: date-time */
+            marked_at: string | null;
+            returned: boolean;
             /** Format: date-time */
             given_at: string | null;
             /** Format: date-time */
@@ -2249,6 +2317,7 @@ export interface components {
             waiting: number;
             model_answer: string;
             criteria: components["schemas"]["CriterionData"][];
+            reading: components["schemas"]["ReadingOut"] | null;
         };
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
         ItemContent: {
@@ -2461,7 +2530,9 @@ export interface components {
         };
         /** @enum {string} */
         MannerEnum: "paused" | "beside";
-        MarkInRequest: {
+        /** @description The same marks and comment for one answer, or for several alike. */
+        MarksInRequest: {
+            answers: components["schemas"]["SeenAnswerInRequest"][];
             /** Format: double */
             marks: number;
             /** @default  */
@@ -2689,6 +2760,18 @@ export interface components {
             left: string;
             right: string;
         };
+        /** @description A sentence with who heard it again, left after it, went past it, or played it slower. */
+        PassageOut: {
+            start_ms: number;
+            end_ms: number;
+            text: string;
+            /** Format: double */
+            replayed: number;
+            again: string[];
+            left: string[];
+            skipped: string[];
+            slowed: string[];
+        };
         PasswordInRequest: {
             password: string;
         };
@@ -2792,6 +2875,14 @@ export interface components {
             silence_ms: number;
             likely_error_ms: number;
         };
+        PauseResultOut: {
+            number: number;
+            item: string;
+            pause_ms: number;
+            prompt: string;
+            answered: number;
+            first: number;
+        };
         /** @enum {string} */
         PhaseEnum: "playing" | "held" | "asking" | "hearing" | "spread" | "told";
         PlayedInRequest: {
@@ -2853,6 +2944,11 @@ export interface components {
             image_alt: string;
             option_image_urls: (string | null)[];
             sound_url: string | null;
+        };
+        /** @description Of open answers: which are alike, by their places among the answers, and the words that criteria name in each. */
+        ReadingOut: {
+            groups: number[][];
+            suggested: components["schemas"]["SuggestedOut"][][];
         };
         ReasonOut: {
             code: string;
@@ -2945,6 +3041,32 @@ export interface components {
             not_sure?: boolean;
             out_of_time?: boolean;
         };
+        /** @description Whose marks go back: of one item, of one student, or all. */
+        ReturnInRequest: {
+            /** Format: uuid */
+            item?: string | null;
+            /** Format: uuid */
+            student?: string | null;
+        };
+        ReturnedOut: {
+            count: number;
+        };
+        RevisionInRequest: {
+            segments: number[];
+        };
+        RevisionMadeOut: {
+            /** Format: uuid */
+            lesson: string;
+        };
+        /** @description A lesson made of some segments: how they went before, and how it went since it was given. */
+        RevisionOut: {
+            /** Format: uuid */
+            lesson: string;
+            title: string;
+            segments: number[];
+            before: components["schemas"]["FirstTriesOut"];
+            after: components["schemas"]["FirstTriesOut"];
+        };
         /** @description The room as it stands: ``here`` students, of whom ``answered`` have; what they gave, and the key, once shown. */
         RoomOut: {
             runs: boolean;
@@ -3036,6 +3158,14 @@ export interface components {
             /** @default  */
             text: string;
         };
+        ScriptResultOut: {
+            sentences: components["schemas"]["PassageOut"][];
+            pauses: components["schemas"]["PauseResultOut"][];
+            for_whom: {
+                [key: string]: string[];
+            };
+            revisions: components["schemas"]["RevisionOut"][];
+        };
         /** @description Why the student thinks that an answer of theirs is right. */
         SecondLookInRequest: {
             /** Format: uuid */
@@ -3068,6 +3198,13 @@ export interface components {
             open: components["schemas"]["CostOut"];
             all: components["schemas"]["CostOut"];
             pool: components["schemas"]["CostOut"];
+        };
+        /** @description An answer as it was seen: when it had been marked, if it had. */
+        SeenAnswerInRequest: {
+            /** Format: uuid */
+            answer: string;
+            /** Format: date-time */
+            marked_at: string | null;
         };
         SegmentOut: {
             start_ms: number;
@@ -3156,6 +3293,7 @@ export interface components {
         SheetOut: {
             items: components["schemas"]["SheetItemOut"][];
             segments: components["schemas"]["SheetSegmentOut"][];
+            teach_again: number[];
             students: components["schemas"]["SheetStudentOut"][];
             absent: string[];
             started: number;
@@ -3163,6 +3301,7 @@ export interface components {
             waiting: number;
             looks: number;
             looked: number;
+            to_return: number;
             /** Format: double */
             marks: number;
         };
@@ -3189,11 +3328,19 @@ export interface components {
             minutes: number;
             finished: boolean;
             late: boolean;
-            over_reported: boolean;
+            flags: components["schemas"]["FlagsEnum"][];
+            signs: components["schemas"]["SignOut"][];
         };
         SignInInRequest: {
             email: string;
             password: string;
+        };
+        /** @description What may be worth a look: ``items`` by their numbers, ``others`` by their names. */
+        SignOut: {
+            code: components["schemas"]["CodeEnum"];
+            items: number[];
+            seconds: number;
+            others: string[];
         };
         SignedInOut: {
             /** Format: uuid */
@@ -3346,6 +3493,12 @@ export interface components {
             readonly id: number;
             language: string;
             label?: string;
+        };
+        /** @description A word of the answer that a criterion names, by its characters. */
+        SuggestedOut: {
+            criterion: number;
+            start: number;
+            end: number;
         };
         /** @enum {string} */
         SuspicionEnum: "best_chose_other" | "backwards" | "many_unsure";
@@ -3811,30 +3964,6 @@ export interface operations {
             };
         };
     };
-    api_answers_mark_update: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                answer_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MarkInRequest"];
-            };
-        };
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     api_assignments_retrieve: {
         parameters: {
             query?: never;
@@ -4038,6 +4167,55 @@ export interface operations {
             };
         };
     };
+    api_assignments_marks_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    api_assignments_marks_return_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ReturnInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReturnedOut"];
+                };
+            };
+        };
+    };
     api_assignments_removed_create: {
         parameters: {
             query?: never;
@@ -4075,6 +4253,31 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    api_assignments_revisions_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RevisionInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionMadeOut"];
+                };
             };
         };
     };
@@ -4162,6 +4365,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoomOut"];
+                };
+            };
+        };
+    };
+    api_assignments_script_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScriptResultOut"];
                 };
             };
         };

@@ -3,6 +3,8 @@ import { clock } from "../app/times";
 import { NotYet } from "../ui/Notice";
 import { OptionBars } from "./OptionBars";
 import { type Sheet, useSegmentResult } from "./queries";
+import { shade } from "./teaching/shade";
+import { Why } from "./teaching/Why";
 
 /** One segment: whether to teach it again and why, its sentences shaded by replay, its items. */
 export function SegmentSide({ assignment, sheet, number }: { assignment: string; sheet: Sheet; number: number }) {
@@ -20,12 +22,9 @@ export function SegmentSide({ assignment, sheet, number }: { assignment: string;
       <p className="mb-3 text-[14px] text-quiet">
         {clock(row.start_ms)} – {clock(row.end_ms)} · {t("lessons.items", { count: items })}
       </p>
-      {row.advice && (
-        <div className="mb-4 border-l-4 border-brick pl-3">
-          <b>{t("results.teachAgain")}</b>
-          <p>{t("results.teachAgainWhy", row.advice)}</p>
-        </div>
-      )}
+      <div className="mb-4">
+        <Why segment={row} />
+      </div>
       <p dir="auto" className="font-script text-[16px] leading-[1.65]">
         {result.data.sentences.map((s) => (
           <span
@@ -43,9 +42,4 @@ export function SegmentSide({ assignment, sheet, number }: { assignment: string;
       ))}
     </>
   );
-}
-
-function shade(replayed: number, most: number): string {
-  const steps = ["transparent", "#F7EBD3", "#F0D9AE", "#E7C887"];
-  return steps[Math.ceil((Math.min(replayed, most) / Math.max(most, 0.3)) * 3)] ?? "transparent";
 }

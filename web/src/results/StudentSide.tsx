@@ -5,18 +5,20 @@ import { NotYet } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useCellWords, useOutcome } from "./Bar";
 import { useStudentResult } from "./queries";
+import { type Sign, Signs } from "./Signs";
 import { StudentActs } from "./StudentActs";
 
 type Props = {
   assignment: string;
   student: string;
+  signs: Sign[];
   gone: () => void;
   /** Opens another time of the same student through the lesson. */
   look: (student: string) => void;
 };
 
 /** One student from start to end. */
-export function StudentSide({ assignment, student, gone, look }: Props) {
+export function StudentSide({ assignment, student, signs, gone, look }: Props) {
   const { t, i18n } = useTranslation();
   const found = useStudentResult(assignment, student);
   const words = useCellWords();
@@ -28,6 +30,7 @@ export function StudentSide({ assignment, student, gone, look }: Props) {
         {found.data.nickname}
       </h2>
       <StudentActs assignment={assignment} student={student} nickname={found.data.nickname} gone={gone} />
+      <Signs signs={signs} />
       {found.data.attempts.length > 1 && (
         <p className="mb-2 flex flex-wrap gap-1.5">
           {found.data.attempts.map((a) => (

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -12,9 +12,7 @@ from escuela_core.study.policy import Policy
 
 CellState = Literal["not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read"]
 PLAIN = Policy()
-WEAK_BELOW = 0.6
-CLEARLY_LOWER = 0.15
-REPLAYED_OFTEN = 1.5
+HALF = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +41,13 @@ class Cell:
         return (self.share if self.credit is None else self.credit) or 0.0
 
     @property
-    def first_try(self) -> bool:
+    def first_try(self) -> bool | None:
+        """Whether it counts as right at first try, an open answer from half the marks on; None for no answer, and for
+        one that waits for marks."""
+        if not self.tries or self.state in ("waiting", "read"):
+            return None
+        if self.state == "marked":
+            return (self.share or 0.0) >= HALF
         return self.state == "right" and self.tries == 1
 
 
@@ -79,38 +83,10 @@ class Tally:
 
 
 def item_tally(cells: Sequence[Cell]) -> Tally:
-    """Over one item's column; open answers count as right at first try from half the marks on, once marked."""
-    answered = [c for c in cells if c.tries and c.state not in ("waiting", "read")]
-    first = sum(1 for c in answered if c.first_try or (c.state == "marked" and (c.share or 0.0) >= 0.5))
-    return Tally(len(answered), first)
+    """Over one item's column, or any cells."""
+    firsts = [c.first_try for c in cells if c.first_try is not None]
+    return Tally(len(firsts), sum(firsts))
 
 
 def together(tallies: Sequence[Tally]) -> Tally:
     return Tally(sum(t.answered for t in tallies), sum(t.first for t in tallies))
-
-
-@dataclass(frozen=True, slots=True)
-class Advice:
-    """Why a segment should be taught again, with the counts the sentence names."""
-
-    first: int
-    answered: int
-    other_first: int
-    other_answered: int
-    replayed: float
-
-
-def to_teach_again(tallies: Mapping[int, Tally], replayed: Mapping[int, float]) -> dict[int, Advice]:
-    """Segments whose first-try rate is low, or whose replay is high, against the class's own other segments."""
-    advice = {}
-    for number, tally in tallies.items():
-        others = together([t for n, t in tallies.items() if n != number])
-        if tally.rate is None or tally.answered < 3:
-            continue
-        low = tally.rate < WEAK_BELOW and (others.rate is None or tally.rate <= others.rate - CLEARLY_LOWER)
-        often = replayed.get(number, 0.0) >= REPLAYED_OFTEN and tally.rate < 0.8
-        if low or often:
-            advice[number] = Advice(
-                tally.first, tally.answered, others.first, others.answered, replayed.get(number, 0.0)
-            )
-    return advice

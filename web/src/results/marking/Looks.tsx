@@ -1,15 +1,15 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
-import { api } from "../api/client";
-import { moment } from "../app/times";
-import { Button } from "../ui/Button";
-import { ErrorNotice, NotYet } from "../ui/Notice";
-import { Rich } from "../ui/Rich";
-import { type Look, useLooks } from "./queries";
+import { api } from "../../api/client";
+import { moment } from "../../app/times";
+import { Button } from "../../ui/Button";
+import { ErrorNotice, NotYet } from "../../ui/Notice";
+import { Rich } from "../../ui/Rich";
+import { type Look, useLooks } from "../queries";
 
 /** Answers that students think are right, with their reasons; each is kept as marked or accepted. */
-export function LooksSide({ assignment }: { assignment: string }) {
+export function Looks({ assignment }: { assignment: string }) {
   const { t } = useTranslation();
   const found = useLooks(assignment);
   if (!found.data) return <NotYet error={found.error} />;

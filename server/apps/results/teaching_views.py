@@ -1,0 +1,31 @@
+"""What to teach again, over HTTP."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from apps.results import revision
+from apps.results.script_page import script_page
+from apps.results.teaching_serializers import RevisionIn, RevisionMadeOut, ScriptResultOut
+from apps.results.views import ResultsView
+from config.api import parsed
+
+
+class ScriptResultView(ResultsView):
+    @extend_schema(responses=ScriptResultOut)
+    def get(self, request: Request, assignment_id: UUID) -> Response:
+        """The script with what the class did at each sentence and pause."""
+        return Response(ScriptResultOut(script_page(self.assignment(assignment_id))).data)
+
+
+class RevisionsView(ResultsView):
+    @extend_schema(request=RevisionIn, responses={201: RevisionMadeOut})
+    def post(self, request: Request, assignment_id: UUID) -> Response:
+        """Make a lesson of some segments, with other items."""
+        assignment = self.assignment(assignment_id)
+        made = revision.make(assignment, parsed(RevisionIn, request)["segments"])
+        return Response(RevisionMadeOut({"lesson": made.id}).data, status=201)

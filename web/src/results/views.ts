@@ -1,0 +1,6 @@
+/** The ways to look at the results of one assignment. */
+export const VIEWS = ["sheet", "script", "marking"] as const;
+export type View = (typeof VIEWS)[number];
+
+/** What stands for the second looks where a question is chosen. */
+export const LOOKS = "looks";
