@@ -82,7 +82,7 @@ def test_what_was_taught_again_stands_before_and_after(client, teacher, given, k
     run_jobs()
     item = made.items.get(place="lesson")
     revision = page(client, given)["revisions"][0]
-    assert (revision["before"]["first"], revision["after"]["answered"]) == (1, 0)
+    assert (revision["before"]["first"], revision["after"]["answered"]) == (2, 0)
     again = share(teacher, made, name="Once more", policy={}, with_unseen=True)
     for name in ("Ada", "Bo"):
         StudentBrowser(again, name).answer(item, {"chosen": [1]})
