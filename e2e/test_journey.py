@@ -217,6 +217,7 @@ def read_results(page: Page) -> None:
     page.get_by_label("Comment for the student").fill("Well said.")
     page.get_by_role("button", name="Save marks").click()
     expect(page.get_by_text("marked", exact=True)).to_be_visible()
+    page.keyboard.press("Shift+I")
     page.keyboard.press("Shift+W")
     expect(page.get_by_role("cell", name="marked 100 %")).to_be_visible()
     with page.expect_download() as download:

@@ -8,7 +8,8 @@ from uuid import UUID
 from apps.assignments.models import Assignment
 from apps.classes.models import Member
 from apps.room.models import Room
-from apps.study.models import Answer, Student
+from apps.study.models import Student
+from apps.study.rows import AnswerRow, answers_of, played_of
 from apps.study.selectors import tries_of
 from escuela_core.items import Item
 from escuela_core.results.attempts import Attempt, counted
@@ -20,14 +21,18 @@ from escuela_core.timeline import Span
 
 
 class Sheet:
-    """Students by items of one assignment, read once: four queries."""
+    """Students by items of one assignment, read once: three queries; of one ``person`` alone where it is named."""
 
-    def __init__(self, assignment: Assignment) -> None:
+    def __init__(self, assignment: Assignment, person: UUID | None = None) -> None:
         self.assignment = assignment
         self.policy = assignment.policy()
         self.content = assignment.edition.content
         self.items = [i for i in assignment.items if i.is_marked]
-        every = list(assignment.students.prefetch_related("answers", "stretches"))
+        self.places = {UUID(i.id): n for n, i in enumerate(self.items)}
+        students = assignment.students.all()
+        every = list(students if person is None else students.filter(person=person))
+        self.given = answers_of(assignment, person)
+        self.stretches = played_of(assignment, person)
         self.covered = assignment.edition.stretches
         self.played = {s.id: self._played(s) for s in every}
         self.cells = {s.id: self._cells(s) for s in every}
@@ -39,7 +44,7 @@ class Sheet:
 
     def _played(self, student: Student) -> list[Span]:
         """What the student has played, and what was played before them in the room."""
-        return [*(Span(p.start_ms, p.end_ms) for p in student.stretches.all()), *self._in_room(student)]
+        return [*(p.stretch.span for p in self.stretches[student.id]), *self._in_room(student)]
 
     def _in_room(self, student: Student) -> list[Span]:
         room: Room | None = getattr(self.assignment, "room", None)
@@ -53,13 +58,13 @@ class Sheet:
         return attempts[counted(told, self.policy.counting)]
 
     def _cells(self, student: Student) -> list[Cell]:
-        tries = tries_of(student)
+        tries = tries_of(self.given[student.id])
         far = reached(self.played[student.id])
         return [cell(item, tries.get(item.id, []), far, self.policy) for item in self.items]
 
-    def answers(self) -> Iterator[Answer]:
+    def answers(self) -> Iterator[AnswerRow]:
         """Every answer, of every time through the lesson."""
-        return (a for attempts in self.attempts.values() for s in attempts for a in s.answers.all())
+        return (a for answers in self.given.values() for a in answers)
 
     def absent(self) -> list[str]:
         """The members of the class who have not begun. One query, none where it was given to anyone."""
@@ -94,16 +99,18 @@ class Sheet:
         return signs([self._doing(s) for s in self.students], self.items)
 
     def _doing(self, student: Student) -> Doing:
-        places = {i.id: n for n, i in enumerate(self.items)}
-        firsts = [a for a in student.answers.all() if a.number == 1 and str(a.item_id) in places]
+        firsts = [
+            (self.places[a.item_id], a) for a in self.given[student.id] if a.number == 1 and a.item_id in self.places
+        ]
         most = sum(i.marks for i in self.items)
         return Doing(
             tuple(
-                Given(places[str(a.item_id)], a.received_at.timestamp(), str(a.response.get("text") or ""))
-                for a in firsts
+                # Only what waits to be read has words of a student's own.
+                Given(place, a.received_s, str(a.response.get("text") or "") if self.items[place].waits else "")
+                for place, a in firsts
             ),
             (
-                *((p.received_at.timestamp(), Span(p.start_ms, p.end_ms)) for p in student.stretches.all()),
+                *((p.at_s, p.stretch.span) for p in self.stretches[student.id]),
                 *((0.0, span) for span in self._in_room(student)),
             ),
             earned(self.items, self.cells[student.id]) / most if most else 0.0,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from dataclasses import dataclass
 from typing import Any, cast
 from uuid import UUID
@@ -66,7 +67,7 @@ def correct(assignment: Assignment, item_id: UUID, *, key: list[str] | None, mar
             # Right from the start: whatever was tried after it.
             answer.overruled = {"look": "", "outcome": answer.outcome, "share": answer.share}
         answer.outcome, answer.share = one.mark.outcome, one.mark.share
-    Answer.objects.bulk_update([a.answer for a in changed], ["outcome", "share", "overruled"], batch_size=1_000)
+    _save([a.answer for a in changed])
     _keep(locked, item_id, {"item": correction.item, "why": correction.why})
     audit.record(locked.owner, "corrected", locked.name)
     return told
@@ -90,7 +91,7 @@ def take_back(assignment: Assignment, item_id: UUID) -> None:
         elif outcome_share is None and answer.overruled is None:
             mark = marked_again(item, answer.response, _mark(answer), _language(locked))
             answer.outcome, answer.share = mark.outcome, mark.share
-    Answer.objects.bulk_update(answers, ["outcome", "share", "overruled"], batch_size=1_000)
+    _save(answers)
     last.taken_back_at = timezone.now()
     last.save(update_fields=["taken_back_at"])
 
@@ -111,6 +112,18 @@ def _answers(assignment: Assignment, item_id: UUID, *, lock: bool = False, looke
     every = Answer.objects.filter(student__assignment=assignment, item_id=item_id).order_by("id")
     rows = list(every.select_for_update() if lock else every)
     return rows if looked else [a for a in rows if not _looked(a)]
+
+
+def _save(answers: list[Answer]) -> None:
+    """However many there are, they come to few different marks: one update for each of those."""
+    alike: dict[str, list[Answer]] = {}
+    for answer in answers:
+        alike.setdefault(json.dumps([answer.outcome, answer.share, answer.overruled], sort_keys=True), []).append(
+            answer
+        )
+    for same in alike.values():
+        new = {"outcome": same[0].outcome, "share": same[0].share, "overruled": same[0].overruled}
+        Answer.objects.filter(id__in=[a.id for a in same]).update(**new)
 
 
 def _looked(answer: Answer) -> bool:

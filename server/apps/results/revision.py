@@ -14,6 +14,7 @@ from apps.lessons.models import Item, Lesson
 from apps.lessons.writing.proposing import request_items
 from apps.results.class_sheet import Sheet
 from apps.results.models import Revision
+from apps.work.models import Job
 from config.errors import SentenceError
 from config.words import in_words
 from escuela_core.items import Item as CoreItem
@@ -27,11 +28,11 @@ FEWEST = 4
 JUST_BEFORE_MS = 10_000
 
 
-def make(assignment: Assignment, segments: list[int]) -> Lesson:
+def make(assignment: Assignment, segments: list[int]) -> tuple[Lesson, Job]:
     """A lesson of its own over ``segments`` (places in the edition), in which nothing that was asked is asked again.
 
-    What the pool had on the same sentences is in it; a writer is asked for more. It goes through the check like any
-    other. Raises ``revision_gone`` and ``revision_nothing``.
+    What the pool had on the same sentences is in it; a writer is asked for more, in the job that comes along. It goes
+    through the check like any other. Raises ``revision_gone`` and ``revision_nothing``.
     """
     lesson = assignment.edition.lesson
     if lesson is None or lesson.removed_at is not None:
@@ -48,12 +49,12 @@ def make(assignment: Assignment, segments: list[int]) -> Lesson:
             _only(locked, spans)
             taken = _from_pool(locked, asked)
             Revision.objects.create(lesson=locked, assignment=assignment, segments=sorted(set(segments)))
-        request_items(fresh, _wishes(fresh, max(FEWEST, len(asked) - taken)))
+        job = request_items(fresh, _wishes(fresh, max(FEWEST, len(asked) - taken)))
     except BaseException:
         copying.undo(fresh)
         raise
     fresh.refresh_from_db()
-    return fresh
+    return fresh, job
 
 
 def _rests_on(item: CoreItem, report: dict[str, Any] | None = None) -> list[Span]:

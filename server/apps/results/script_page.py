@@ -11,7 +11,7 @@ from apps.results.models import Revision
 from apps.results.revision import for_whom
 from apps.study.models import Student
 from escuela_core.results.sheet import Tally, together
-from escuela_core.results.watching import Passage, Stretch, Watch, passages
+from escuela_core.results.watching import Passage, Watch, passages
 from escuela_core.timeline import Span
 
 
@@ -20,7 +20,7 @@ def script_page(assignment: Assignment) -> dict[str, Any]:
     sheet = Sheet(assignment)
     sentences = sheet.content["sentences"]
     spans = [Span(s["start_ms"], max(s["end_ms"], s["start_ms"] + 1)) for s in sentences]
-    told = passages([_watch(s) for s in sheet.students], spans)
+    told = passages([_watch(s, sheet) for s in sheet.students], spans)
     made = Revision.objects.filter(assignment=assignment, lesson__removed_at=None).select_related("lesson")
     names = [s.nickname for s in sheet.students]
     return {
@@ -42,9 +42,8 @@ def script_page(assignment: Assignment) -> dict[str, Any]:
     }
 
 
-def _watch(student: Student) -> Watch:
-    played = tuple(Stretch(Span(s.start_ms, s.end_ms), s.wall_ms) for s in student.stretches.all())
-    return Watch(played, student.finished_at is not None)
+def _watch(student: Student, sheet: Sheet) -> Watch:
+    return Watch([p.stretch for p in sheet.stretches[student.id]], student.finished_at is not None)
 
 
 def _sentence(sentence: dict[str, Any], told: Passage, names: list[str]) -> dict[str, Any]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Sequence
 from statistics import median
 from typing import Any
 
@@ -14,6 +15,7 @@ from apps.assignments.models import Assignment
 from apps.results.class_sheet import Sheet
 from apps.results.marking import reading
 from apps.study.models import Answer, Student
+from apps.study.rows import AnswerRow
 from escuela_core.items import Item
 from escuela_core.results.sheet import Tally, earned, together
 from escuela_core.results.signs import Sign, flags
@@ -125,7 +127,7 @@ def _segment(row: dict[str, Any], tally: Tally | None, replayed: float, need: Ne
 def _student(student: Student, told: list[Sign], sheet: Sheet) -> dict[str, Any]:
     cells = sheet.cells[student.id]
     spent_s = (student.last_seen_at - student.joined_at).total_seconds()
-    late = any(a.late for a in student.answers.all())
+    late = any(a.late for a in sheet.given[student.id])
     stands = flags(
         cells,
         finished=student.finished_at is not None,
@@ -174,7 +176,7 @@ def segment_data(assignment: Assignment, number: int) -> dict[str, Any]:
 def item_data(sheet: Sheet, number: int) -> dict[str, Any]:
     """All answers to one item side by side."""
     item = sheet.items[number]
-    rows = [(s, [a for a in s.answers.all() if str(a.item_id) == item.id]) for s in sheet.students]
+    rows = [(s, [a for a in sheet.given[s.id] if str(a.item_id) == item.id]) for s in sheet.students]
     given = [(s, answers) for s, answers in rows if answers]
     firsts = [answers[0] for _, answers in given]
     criteria = [{"text": c.text, "marks": c.marks} for c in getattr(item, "criteria", ())]
@@ -204,12 +206,12 @@ def statistics_of(sheet: Sheet, number: int) -> ItemStatistics:
     shares = [[c.share if c.tries else None for c in sheet.cells[s.id]] for s in sheet.students]
     given = []
     for student in sheet.students:
-        first = next((a for a in student.answers.all() if str(a.item_id) == item.id), None)
+        first = next((a for a in sheet.given[student.id] if str(a.item_id) == item.id), None)
         given.append(words_of(item, first.response) if first and not item.waits else [])
     return statistics(shares, number, given, item.said_right)
 
 
-def options_of(item: Item, answers: list[Answer]) -> list[dict[str, Any]]:
+def options_of(item: Item, answers: Sequence[Answer | AnswerRow]) -> list[dict[str, Any]]:
     """What ``answers``, one a student, come to, how often; "not sure" at the end. Nothing for what waits to be read."""
     if item.waits:
         return []
@@ -234,7 +236,7 @@ def words_of(item: Item, response: dict[str, Any]) -> list[str]:
     return item.said(item.response(response))
 
 
-def _answer(student: Student, answer: Answer, item: Item) -> dict[str, Any]:
+def _answer(student: Student, answer: AnswerRow, item: Item) -> dict[str, Any]:
     return {
         "id": answer.id,
         "nickname": student.nickname,
@@ -262,10 +264,10 @@ def item_answers(assignment: Assignment, item_id: str) -> dict[str, Any] | None:
 
 def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
     """One student from start to end."""
-    sheet = Sheet(assignment)
+    sheet = Sheet(assignment, student.person)
     every = sheet.attempts[student.person]
     mine = next(s for s in every if s.id == student.id)
-    answers = list(mine.answers.all())
+    answers = sheet.given[mine.id]
     gaps = [(b.received_at - a.received_at).total_seconds() for a, b in zip(answers, answers[1:], strict=False)]
     return {
         "nickname": mine.nickname,

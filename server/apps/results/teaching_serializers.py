@@ -54,4 +54,7 @@ class RevisionIn(serializers.Serializer[object]):
 
 
 class RevisionMadeOut(serializers.Serializer[object]):
+    """``job``: in which its items are written."""
+
     lesson = serializers.UUIDField()
+    job = serializers.UUIDField()

@@ -27,5 +27,5 @@ class RevisionsView(ResultsView):
     def post(self, request: Request, assignment_id: UUID) -> Response:
         """Make a lesson of some segments, with other items."""
         assignment = self.assignment(assignment_id)
-        made = revision.make(assignment, parsed(RevisionIn, request)["segments"])
-        return Response(RevisionMadeOut({"lesson": made.id}).data, status=201)
+        made, job = revision.make(assignment, parsed(RevisionIn, request)["segments"])
+        return Response(RevisionMadeOut({"lesson": made.id, "job": job.id}).data, status=201)

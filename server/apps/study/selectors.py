@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -10,6 +10,7 @@ from typing import Any
 from apps.assignments.models import Assignment, frozen
 from apps.lessons.items.attachments import address_of
 from apps.study.models import Answer, Note, Student
+from apps.study.rows import Given
 from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Item
 from escuela_core.results.attempts import Attempt
@@ -140,11 +141,10 @@ def corrections_of(assignment: Assignment) -> list[dict[str, Any]]:
     return [{"number": numbers[k], "why": c["why"]} for k, c in assignment.corrections.items() if k in numbers]
 
 
-def tries_of(student: Student, *, as_told: bool = False) -> dict[str, list[Try]]:
-    """The tries of one student by item, as the results count them, or as far as the student was told of them; no query
-    where the answers were read along."""
+def tries_of(answers: Iterable[Given], *, as_told: bool = False) -> dict[str, list[Try]]:
+    """The tries of one student by item, as the results count them, or as far as the student was told of them."""
     tries: dict[str, list[Try]] = {}
-    for given in student.answers.all():
+    for given in answers:
         tries.setdefault(str(given.item_id), []).append(
             Try(
                 given.outcome,  # type: ignore[arg-type]
@@ -171,7 +171,7 @@ def through(
     answers were read along."""
     found = []
     for student in students:
-        tries = tries_of(student, as_told=as_told)
+        tries = tries_of(student.answers.all(), as_told=as_told)
         cells = [cell(i, tries.get(i.id, []), 0, policy) for i in items]
         found.append(Through(student, cells, Attempt(earned(items, cells), student.finished_at is not None)))
     return found

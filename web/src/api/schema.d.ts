@@ -3054,9 +3054,12 @@ export interface components {
         RevisionInRequest: {
             segments: number[];
         };
+        /** @description ``job``: in which its items are written. */
         RevisionMadeOut: {
             /** Format: uuid */
             lesson: string;
+            /** Format: uuid */
+            job: string;
         };
         /** @description A lesson made of some segments: how they went before, and how it went since it was given. */
         RevisionOut: {

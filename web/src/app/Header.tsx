@@ -15,7 +15,7 @@ export function Header({ children, actions }: { children?: ReactNode; actions?: 
         Escuela
       </Link>
       {children}
-      <span className="ml-auto flex shrink-0 items-center gap-2.5">
+      <span className="ml-auto flex flex-wrap items-center gap-2.5 xl:shrink-0">
         {actions}
         <KeyList />
       </span>

@@ -73,8 +73,8 @@ function SheetView({ assignment, sheet, inWords, go }: SheetViewProps) {
   const scroll = useRef<HTMLElement>(null);
   const looked: Focus = focus ?? { segment: sheet.teach_again[0] ?? sheet.items[0]?.segment ?? 0 };
   return (
-    <div className="grid min-h-0 flex-1 xl:grid-cols-[1fr_444px] print:block">
-      <main ref={scroll} className="overflow-auto bg-sheet px-5 py-3 print:overflow-visible">
+    <div className="min-h-0 flex-1 overflow-y-auto xl:grid xl:grid-cols-[1fr_444px] print:block">
+      <main ref={scroll} className="overflow-auto bg-sheet px-5 py-3 max-xl:max-h-[70dvh] print:overflow-visible">
         {sheet.students.length === 0 ? (
           <p className="py-8 text-quiet">{t("results.nobodyYet")}</p>
         ) : (
@@ -88,7 +88,7 @@ function SheetView({ assignment, sheet, inWords, go }: SheetViewProps) {
         // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must be able to scroll it
         tabIndex={0}
         aria-label={t("results.side")}
-        className="overflow-y-auto border-l border-rule bg-paper p-5 print:hidden"
+        className="border-l border-rule bg-paper p-5 xl:overflow-y-auto print:hidden"
       >
         {"segment" in looked && <SegmentSide assignment={assignment} sheet={sheet} number={looked.segment} />}
         {"item" in looked && (

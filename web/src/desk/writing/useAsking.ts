@@ -1,4 +1,5 @@
 import { useCallback, useState } from "react";
+import { useLocation } from "react-router";
 import { type Desk, type Item, proposeAt } from "../queries";
 import { turned } from "../useSelection";
 
@@ -22,7 +23,7 @@ export const MOST_WORDS = 30;
 export function useAsking(desk: Desk): Asking {
   const [about, setAbout] = useState<number[]>([]);
   const [words, setWords] = useState<string[]>([]);
-  const [proposing, propose] = useState<string | null>(null);
+  const [proposing, propose] = useState<string | null>(useGivenJob());
   const askAbout = useCallback((ids: number[]) => setAbout((old) => ids.reduce(turned, old)), []);
   const askWord = useCallback((word: string) => setWords((old) => turned(old, word).slice(0, MOST_WORDS)), []);
   const proposeHere = useCallback(async (ms: number) => propose((await proposeAt(desk, ms)).id), [desk]);
@@ -31,4 +32,10 @@ export function useAsking(desk: Desk): Asking {
     [proposeHere],
   );
   return { about, askAbout, words, askWord, another, proposeHere, proposing, propose };
+}
+
+/** A proposing that was begun on the page one comes from. */
+function useGivenJob(): string | null {
+  const { state } = useLocation();
+  return (state as { job?: string } | null)?.job ?? null;
 }

@@ -67,6 +67,7 @@ export function Answer(props: Props) {
   return (
     <article
       ref={card}
+      tabIndex={-1}
       aria-label={answer.nickname}
       aria-current={at ? "true" : undefined}
       onPointerDown={look}
@@ -118,11 +119,13 @@ export function Answer(props: Props) {
   );
 }
 
-/** Whatever is being marked stands in view. */
+/** Whatever is being marked stands in view, and the keys go to it. */
 function useShown(at: boolean) {
   const card = useRef<HTMLElement>(null);
   useEffect(() => {
-    if (at) card.current?.scrollIntoView({ block: "nearest" });
+    if (!at || !card.current) return;
+    card.current.scrollIntoView({ block: "nearest" });
+    if (!card.current.contains(document.activeElement)) card.current.focus({ preventScroll: true });
   }, [at]);
   return card;
 }

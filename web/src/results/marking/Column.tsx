@@ -67,7 +67,7 @@ function Answers({ assignment, item, reading, next }: AnswersProps) {
         ))}
       </datalist>
       {groups.map((group) => (
-        <section key={group[0]?.id} className="mb-4" aria-label={t("marking.alike", { count: group.length })}>
+        <div key={group[0]?.id} className="mb-4">
           {group.length > 1 && (
             <p className="mb-1 text-[13.5px] text-quiet">{t("marking.alike", { count: group.length })}</p>
           )}
@@ -83,7 +83,7 @@ function Answers({ assignment, item, reading, next }: AnswersProps) {
               comments={list}
             />
           ))}
-        </section>
+        </div>
       ))}
       {order.length === 0 && <p className="py-6 text-quiet">{t("results.noAnswers")}</p>}
     </div>

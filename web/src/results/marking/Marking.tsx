@@ -18,8 +18,8 @@ export function Marking({ assignment, sheet, chosen, choose }: Props) {
   const question = questions.find((q) => q.id === chosen) ?? first;
   const next = questions.find((q) => q.waiting && q.id !== question?.id);
   return (
-    <div className="grid min-h-0 flex-1 md:grid-cols-[260px_1fr]">
-      <nav aria-label={t("marking.questions")} className="overflow-y-auto border-r border-rule bg-paper p-3">
+    <div className="min-h-0 flex-1 overflow-y-auto md:grid md:grid-cols-[260px_1fr]">
+      <nav aria-label={t("marking.questions")} className="border-r border-rule bg-paper p-3 md:overflow-y-auto">
         <ul>
           {questions.map((q) => (
             <Entry key={q.id} on={!looks && q.id === question?.id} waiting={q.waiting} press={() => choose(q.id)}>
@@ -33,7 +33,7 @@ export function Marking({ assignment, sheet, chosen, choose }: Props) {
           )}
         </ul>
       </nav>
-      <main className="overflow-y-auto bg-sheet px-6 py-4">
+      <main className="bg-sheet px-4 py-4 md:overflow-y-auto md:px-6">
         {looks ? (
           <div className="max-w-2xl">
             <Looks assignment={assignment} />

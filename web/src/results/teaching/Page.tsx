@@ -60,7 +60,7 @@ type LineProps = {
 function Line({ sentence: s, most, pauses, open, press }: LineProps) {
   const { t } = useTranslation();
   return (
-    <div className="grid grid-cols-[1fr_190px] gap-x-4">
+    <div className="gap-x-4 sm:grid sm:grid-cols-[1fr_190px]">
       <div>
         <button
           type="button"
@@ -102,18 +102,16 @@ function Who({ sentence: s }: { sentence: Passage }) {
     ] as const
   ).filter(([, names]) => names.length > 0);
   return (
-    <dl className="mb-2 ml-1 border-l-2 border-rule pl-3 text-[14px]">
-      <div className="text-quiet">
+    <div className="mb-2 ml-1 border-l-2 border-rule pl-3 text-[14px]">
+      <p className="text-quiet">
         {clock(s.start_ms)} · {t("results.replayed", { times: s.replayed })}
-      </div>
+      </p>
       {told.map(([what, names]) => (
-        <div key={what}>
-          <dt className="inline text-quiet">{t(`teaching.who.${what}`)} </dt>
-          <dd dir="auto" className="inline">
-            {names.join(", ")}
-          </dd>
-        </div>
+        <p key={what} dir="auto">
+          <span className="text-quiet">{t(`teaching.who.${what}`)} </span>
+          {names.join(", ")}
+        </p>
       ))}
-    </dl>
+    </div>
   );
 }

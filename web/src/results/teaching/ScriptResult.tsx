@@ -18,15 +18,15 @@ function Beside({ assignment, sheet, result }: { assignment: Assignment; sheet: 
   const { t } = useTranslation();
   const [chosen, choose] = useState<number | null>(null);
   return (
-    <div className="grid min-h-0 flex-1 xl:grid-cols-[1fr_420px]">
-      <main className="overflow-y-auto bg-sheet px-6 py-4">
+    <div className="flex min-h-0 flex-1 flex-col overflow-y-auto xl:grid xl:grid-cols-[1fr_420px]">
+      <main className="bg-sheet px-6 py-4 xl:overflow-y-auto">
         <Page sheet={sheet} result={result} chosen={chosen} choose={(n) => choose(n === chosen ? null : n)} />
       </main>
       <aside
         // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must be able to scroll it
         tabIndex={0}
         aria-label={t("teaching.title")}
-        className="overflow-y-auto border-l border-rule bg-paper p-5"
+        className="border-rule border-b bg-paper p-5 max-xl:order-first xl:overflow-y-auto xl:border-b-0 xl:border-l"
       >
         <TeachAgain assignment={assignment} sheet={sheet} result={result} />
       </aside>

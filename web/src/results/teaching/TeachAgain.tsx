@@ -22,6 +22,8 @@ export function TeachAgain({ assignment, sheet, result }: Props) {
   const others = sheet.segments
     .map((_, n) => n)
     .filter((n) => !sheet.teach_again.includes(n) && sheet.items.some((i) => i.segment === n));
+  const open = ({ lesson, job }: { lesson: string; job: string }) =>
+    go(`/lessons/${lesson}/items?at=${sheet.segments[Math.min(...wanted)]?.start_ms}`, { state: { job } });
   const names = [...new Set(wanted.flatMap((n) => result.for_whom[String(n)] ?? []))];
   return (
     <>
@@ -55,7 +57,7 @@ export function TeachAgain({ assignment, sheet, result }: Props) {
       <Button
         look="main"
         disabled={wanted.length === 0 || revise.isPending}
-        onClick={() => revise.mutate(wanted, { onSuccess: (made) => go(`/lessons/${made.lesson}/items`) })}
+        onClick={() => revise.mutate(wanted, { onSuccess: open })}
       >
         {t("teaching.make")}
       </Button>
