@@ -221,7 +221,8 @@ def read_results(page: Page) -> None:
     page.keyboard.press("Shift+W")
     expect(page.get_by_role("cell", name="marked 100 %")).to_be_visible()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Download CSV").click()
+        page.get_by_role("button", name="Download").click()
+        page.get_by_role("menuitem", name="Class sheet (CSV)").click()
     rows = Path(download.value.path()).read_text("utf-8-sig").splitlines()
     assert rows[1].startswith('"Zoë 🚤"')
     assert "right" in rows[1]

@@ -9,7 +9,8 @@ from string import Formatter
 import pytest
 
 from apps.accounts.mailing import send
-from apps.results.export import sheet_csv
+from apps.results.export import as_csv
+from apps.results.tables import sheet_rows
 from config.words import catalogue, in_words
 
 ROOT = Path(__file__).parents[2]
@@ -71,8 +72,8 @@ def test_a_class_sheet_speaks_the_teacher_s_language_in_all_its_cells() -> None:
     cells = [{"state": state, "share": 0.5, "tries": 2} for state in CELL_STATES]
     flags = {"finished": True, "late": False}
     student = {"nickname": "Ana", "coverage": 1.0, "marks": 2, "minutes": 3, "cells": cells} | flags
-    data = {"items": [{"prompt": "¿Qué?"} for _ in cells], "students": [student]}
-    head, row = sheet_csv(data, "es").splitlines()
+    data = {"items": [{"prompt": "¿Qué?", "marks": 1} for _ in cells], "students": [student], "marks": 9}
+    head, _, row = as_csv(sheet_rows(data, "es")).splitlines()
     assert head.startswith('\ufeff"Estudiante","Visto %"')
     assert '"sí","no","sin llegar","saltado"' in row
     assert '"bien al intento 2","por corregir","corregido 50 %","leído"' in row

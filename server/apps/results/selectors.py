@@ -60,8 +60,9 @@ def overview(owner: User) -> list[dict[str, Any]]:
 MOST_GIVEN = 12
 
 
-def sheet_data(assignment: Assignment) -> dict[str, Any]:
-    sheet = Sheet(assignment)
+def sheet_data(assignment: Assignment, read: Sheet | None = None) -> dict[str, Any]:
+    """The class sheet, from what was ``read`` before, if it was."""
+    sheet = read or Sheet(assignment)
     tallies = sheet.tallies()
     where = [sheet.segment_of(i) for i in sheet.items]
     spans = [Span(s["start_ms"], max(s["end_ms"], s["start_ms"] + 1)) for s in sheet.content["segments"]]

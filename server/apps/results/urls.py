@@ -1,16 +1,20 @@
 from django.urls import path
 
-from apps.results import marking_views, room_views, teaching_views, views
+from apps.results import export_views, marking_views, room_views, teaching_views, views
 
 urlpatterns = [
     path("overview/", views.OverviewView.as_view()),
     path("assignments/<uuid:assignment_id>/sheet/", views.SheetView.as_view()),
-    path("assignments/<uuid:assignment_id>/sheet.csv", views.SheetCsvView.as_view()),
+    path("assignments/<uuid:assignment_id>/sheet.csv", export_views.SheetCsvView.as_view()),
+    path("assignments/<uuid:assignment_id>/answers.csv", export_views.AnswersCsvView.as_view()),
+    path("assignments/<uuid:assignment_id>/sheet.xlsx", export_views.SheetXlsxView.as_view()),
+    path("assignments/<uuid:assignment_id>/statements.jsonl", export_views.StatementsView.as_view()),
     path("assignments/<uuid:assignment_id>/segments/<int:number>/", views.SegmentResultView.as_view()),
     path("assignments/<uuid:assignment_id>/items/<uuid:item_id>/", views.ItemResultView.as_view()),
     path("assignments/<uuid:assignment_id>/students/<uuid:student_id>/", views.StudentResultView.as_view()),
     path("classes/<uuid:class_id>/gradebook/", views.GradebookView.as_view()),
-    path("classes/<uuid:class_id>/gradebook.csv", views.GradebookCsvView.as_view()),
+    path("classes/<uuid:class_id>/gradebook.csv", export_views.GradebookCsvView.as_view()),
+    path("classes/<uuid:class_id>/results.zip", export_views.OneRosterResultsView.as_view()),
     path("assignments/<uuid:assignment_id>/items/<uuid:item_id>/correction/", views.CorrectionView.as_view()),
     path("assignments/<uuid:assignment_id>/looks/", views.LooksView.as_view()),
     path("answers/<uuid:answer_id>/look/", views.AnswerLookView.as_view()),

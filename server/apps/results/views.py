@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import re
 from typing import Any
 from uuid import UUID
 
-from django.http import Http404, HttpResponse
+from django.http import Http404
 from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
@@ -15,7 +14,6 @@ from rest_framework.response import Response
 from apps.assignments.models import Assignment
 from apps.classes.selectors import class_of
 from apps.results import correcting, second_looks, selectors
-from apps.results.export import gradebook_csv, sheet_csv
 from apps.results.gradebook import gradebook
 from apps.results.serializers import (
     CorrectionIn,
@@ -52,35 +50,11 @@ class SheetView(ResultsView):
         return Response(SheetOut(selectors.sheet_data(self.assignment(assignment_id))).data)
 
 
-def as_file(text: str, called: str) -> HttpResponse:
-    """CSV to be downloaded under a name that every system takes."""
-    name = re.sub(r"[^\w-]+", "-", called).strip("-") or "results"
-    return HttpResponse(
-        text,
-        content_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": f'attachment; filename="{name}.csv"'.encode("ascii", "ignore").decode()},
-    )
-
-
-class SheetCsvView(ResultsView):
-    @extend_schema(responses={(200, "text/csv"): str})
-    def get(self, request: Request, assignment_id: UUID) -> HttpResponse:
-        assignment = self.assignment(assignment_id)
-        return as_file(sheet_csv(selectors.sheet_data(assignment), self.teacher.language), assignment.name)
-
-
 class GradebookView(TeacherView):
     @extend_schema(responses=GradebookOut)
     def get(self, request: Request, class_id: UUID) -> Response:
         """A class over all the lessons it was given."""
         return Response(GradebookOut(gradebook(class_of(self.teacher, class_id))).data)
-
-
-class GradebookCsvView(TeacherView):
-    @extend_schema(responses={(200, "text/csv"): str})
-    def get(self, request: Request, class_id: UUID) -> HttpResponse:
-        school_class = class_of(self.teacher, class_id)
-        return as_file(gradebook_csv(gradebook(school_class), self.teacher.language), school_class.name)
 
 
 class SegmentResultView(ResultsView):

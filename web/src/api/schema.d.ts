@@ -243,6 +243,23 @@ export interface paths {
         patch: operations["api_assignments_partial_update"];
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/answers.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A row an answer. */
+        get: operations["api_assignments_answers.csv_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/closed/": {
         parameters: {
             query?: never;
@@ -487,6 +504,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/sheet.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A workbook with a sheet for each way to look at the results. */
+        get: operations["api_assignments_sheet.xlsx_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{assignment_id}/statements.jsonl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description xAPI statements, an object a line; pseudonyms unless names are asked for. */
+        get: operations["api_assignments_statements.jsonl_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/students/{student_id}/": {
         parameters: {
             query?: never;
@@ -640,6 +691,23 @@ export interface paths {
         put?: never;
         /** @description Take in pasted names. */
         post: operations["api_classes_members_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/results.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The class's marks as a OneRoster 1.2 CSV package. */
+        get: operations["api_classes_results.zip_retrieve"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4013,6 +4081,27 @@ export interface operations {
             };
         };
     };
+    "api_assignments_answers.csv_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
     api_assignments_closed_create: {
         parameters: {
             query?: never;
@@ -4457,6 +4546,50 @@ export interface operations {
             };
         };
     };
+    "api_assignments_sheet.xlsx_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+        };
+    };
+    "api_assignments_statements.jsonl_retrieve": {
+        parameters: {
+            query?: {
+                names?: boolean;
+            };
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/jsonl": string;
+                };
+            };
+        };
+    };
     api_assignments_students_retrieve: {
         parameters: {
             query?: never;
@@ -4789,6 +4922,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RosterOut"];
+                };
+            };
+        };
+    };
+    "api_classes_results.zip_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
                 };
             };
         };

@@ -48,6 +48,13 @@ function Shown({ id, book }: { id: string; book: Book }) {
         >
           {t("results.csv")}
         </a>
+        <a
+          className="rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal hover:bg-here"
+          href={`/api/classes/${id}/results.zip`}
+          download
+        >
+          {t("book.oneroster")}
+        </a>
       </div>
       {book.lessons.length === 0 ? (
         <p className="text-quiet">{t("book.nothing")}</p>

@@ -2,6 +2,7 @@ import { useTranslation } from "react-i18next";
 import { moment } from "../app/times";
 import type { Assignment } from "../assignments/queries";
 import { Button } from "../ui/Button";
+import { Downloads } from "./Downloads";
 import type { Sheet } from "./queries";
 import { useReturn } from "./useReturn";
 import { LOOKS, VIEWS, type View } from "./views";
@@ -95,7 +96,6 @@ function Which({ assignment, all, go }: Props) {
 /** The sheet in words, on paper, as a table. */
 function Takeaway({ assignment, inWords, turn }: Props) {
   const { t } = useTranslation();
-  const link = "rounded border border-teal px-2 py-0.5 text-[13.5px] text-teal hover:bg-here";
   return (
     <>
       <Button small hint="Shift+W" aria-pressed={inWords} onClick={turn}>
@@ -104,9 +104,7 @@ function Takeaway({ assignment, inWords, turn }: Props) {
       <Button small onClick={() => window.print()}>
         {t("results.print")}
       </Button>
-      <a className={link} href={`/api/assignments/${assignment.id}/sheet.csv`} download>
-        {t("results.csv")}
-      </a>
+      <Downloads assignment={assignment.id} />
     </>
   );
 }
