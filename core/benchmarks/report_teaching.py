@@ -1,7 +1,7 @@
 """How often the segment that a simulated class did not understand is found, and how often one is named where none is.
 
-Answers follow a Rasch model (abilities and difficulties normal, in logits); in the lost segment the chance of being right
-first time is lower by ``effect``. usage: ``python core/benchmarks/report_teaching.py``
+Answers follow a Rasch model (abilities and difficulties normal, in logits); in the lost segment the chance of being
+right first time is lower by ``effect``. usage: ``python core/benchmarks/report_teaching.py``
 """
 
 from __future__ import annotations

@@ -21,7 +21,7 @@ from escuela_core.results.sheet import Tally, earned, together
 from escuela_core.results.signs import Sign, flags
 from escuela_core.results.statistics import ItemStatistics, statistics
 from escuela_core.results.teaching import Need, needs
-from escuela_core.results.watching import coverage
+from escuela_core.results.watching import coverage, replays
 from escuela_core.timeline import Span, merged
 
 
@@ -282,14 +282,38 @@ def student_data(assignment: Assignment, student: Student) -> dict[str, Any]:
             for s in every
         ],
         "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in merged(sheet.played[mine.id])],
+        "marks": round(earned(sheet.items, sheet.cells[mine.id]), 2),
+        "most": sum(i.marks for i in sheet.items),
+        "segments": _way(sheet, mine),
         "median_seconds": round(median(gaps)) if gaps else None,
         "items": [
             {
                 "prompt": item.asked,
+                "segment": sheet.segment_of(item),
+                "marks": round(item.marks * cell.worth, 2) if cell.share is not None else None,
+                "most": item.marks,
                 "state": cell.state,
+                "tries": cell.tries,
+                "share": cell.share,
                 "answers": [_answer(mine, a, item) for a in tries],
             }
             for item, cell in zip(sheet.items, sheet.cells[mine.id], strict=True)
             for tries in [[a for a in answers if str(a.item_id) == item.id]]
         ],
     }
+
+
+def _way(sheet: Sheet, student: Student) -> list[dict[str, Any]]:
+    """Each segment in the recording's order: how much of it the student has heard, and how often again."""
+    parts = sheet.content["segments"]
+    spans = [Span(p["start_ms"], max(p["end_ms"], p["start_ms"] + 1)) for p in parts]
+    again = replays(sheet.played[student.id], spans)
+    return [
+        {
+            "title": part["title"],
+            "start_ms": part["start_ms"],
+            "coverage": round(coverage(sheet.played[student.id], [span]), 3),
+            "replayed": round(times, 2),
+        }
+        for part, span, times in zip(parts, spans, again, strict=True)
+    ]

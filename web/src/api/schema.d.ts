@@ -3471,6 +3471,11 @@ export interface components {
             nickname: string;
             attempts: components["schemas"]["AttemptOut"][];
             watched: components["schemas"]["WatchedOut"][];
+            /** Format: double */
+            marks: number;
+            /** Format: double */
+            most: number;
+            segments: components["schemas"]["StudentSegmentOut"][];
             median_seconds: number | null;
             items: components["schemas"]["StudentItemOut"][];
             /** Format: date-time */
@@ -3481,8 +3486,16 @@ export interface components {
             finished_at: string | null;
         };
         StudentItemOut: {
-            prompt: string;
             state: components["schemas"]["CellStateEnum"];
+            /** Format: double */
+            share: number | null;
+            tries: number;
+            prompt: string;
+            segment: number;
+            /** Format: double */
+            marks: number | null;
+            /** Format: double */
+            most: number;
             answers: components["schemas"]["GivenOut"][];
         };
         StudentOut: {
@@ -3502,8 +3515,22 @@ export interface components {
             nickname: string;
             attempts: components["schemas"]["AttemptOut"][];
             watched: components["schemas"]["WatchedOut"][];
+            /** Format: double */
+            marks: number;
+            /** Format: double */
+            most: number;
+            segments: components["schemas"]["StudentSegmentOut"][];
             median_seconds: number | null;
             items: components["schemas"]["StudentItemOut"][];
+        };
+        /** @description How much of a segment a student has heard, 0 to 1, and how often beyond the first time. */
+        StudentSegmentOut: {
+            title: string;
+            start_ms: number;
+            /** Format: double */
+            coverage: number;
+            /** Format: double */
+            replayed: number;
         };
         StudyLessonOut: {
             title: string;

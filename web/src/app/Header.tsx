@@ -10,7 +10,7 @@ import { useEnter, useSession } from "./session";
 /** The line along the top of every teacher's page. */
 export function Header({ children, actions }: { children?: ReactNode; actions?: ReactNode }) {
   return (
-    <header className="flex min-h-12 flex-wrap items-center xl:flex-nowrap gap-x-3.5 border-b border-rule bg-sheet px-5">
+    <header className="flex min-h-12 flex-wrap items-center xl:flex-nowrap gap-x-3.5 border-b border-rule bg-sheet px-5 print:hidden">
       <Link to="/" className="font-script text-[19px] font-semibold">
         Escuela
       </Link>

@@ -57,7 +57,7 @@ function DeskView({ desk, sentences, step, error }: ViewProps) {
   useGivenInstant(state);
   const whole = step === "share" || step === "results";
   return (
-    <div className="flex h-dvh min-h-[560px] flex-col">
+    <div className="flex h-dvh min-h-[560px] flex-col print:block print:h-auto">
       <Header actions={<Actions desk={desk} state={state} />}>
         {desk.folder && (
           <Link to="/" className="hidden min-w-0 shrink-[99] truncate text-quiet lg:block">

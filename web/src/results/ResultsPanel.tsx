@@ -1,16 +1,12 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useSearchParams } from "react-router";
 import { useKeys } from "../app/keys";
 import { useAssignments } from "../assignments/queries";
 import { NotYet } from "../ui/Notice";
-import { Legend } from "./Bar";
-import { ItemSide } from "./ItemSide";
 import { Marking } from "./marking/Marking";
-import { type Sheet, useSheet } from "./queries";
-import { SegmentSide } from "./SegmentSide";
-import { type Focus, SheetTable } from "./SheetTable";
-import { StudentSide } from "./StudentSide";
+import { useSheet } from "./queries";
+import { SheetView } from "./SheetView";
 import { Summary } from "./Summary";
 import { ScriptResult } from "./teaching/ScriptResult";
 import { VIEWS, type View } from "./views";
@@ -62,52 +58,5 @@ function Results({ item, ...props }: Props) {
         <Marking assignment={assignment.id} sheet={sheet.data} chosen={item} choose={(i) => go({ item: i })} />
       )}
     </>
-  );
-}
-
-type SheetViewProps = { assignment: string; sheet: Sheet; inWords: boolean; go: Props["go"] };
-
-function SheetView({ assignment, sheet, inWords, go }: SheetViewProps) {
-  const { t } = useTranslation();
-  const [focus, setFocus] = useState<Focus | null>(null);
-  const scroll = useRef<HTMLElement>(null);
-  const looked: Focus = focus ?? { segment: sheet.teach_again[0] ?? sheet.items[0]?.segment ?? 0 };
-  return (
-    <div className="min-h-0 flex-1 overflow-y-auto xl:grid xl:grid-cols-[1fr_444px] print:block">
-      <main ref={scroll} className="overflow-auto bg-sheet px-5 py-3 max-xl:max-h-[70dvh] print:overflow-visible">
-        {sheet.students.length === 0 ? (
-          <p className="py-8 text-quiet">{t("results.nobodyYet")}</p>
-        ) : (
-          <>
-            <SheetTable sheet={sheet} focus={looked} look={setFocus} inWords={inWords} scroll={scroll} />
-            {!inWords && <Legend />}
-          </>
-        )}
-      </main>
-      <aside
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: keys must be able to scroll it
-        tabIndex={0}
-        aria-label={t("results.side")}
-        className="border-l border-rule bg-paper p-5 xl:overflow-y-auto print:hidden"
-      >
-        {"segment" in looked && <SegmentSide assignment={assignment} sheet={sheet} number={looked.segment} />}
-        {"item" in looked && (
-          <ItemSide
-            assignment={assignment}
-            item={looked.item}
-            mark={() => go({ view: "marking", item: looked.item })}
-          />
-        )}
-        {"student" in looked && (
-          <StudentSide
-            assignment={assignment}
-            student={looked.student}
-            signs={sheet.students.find((s) => s.id === looked.student)?.signs ?? []}
-            gone={() => setFocus(null)}
-            look={(student) => setFocus({ student })}
-          />
-        )}
-      </aside>
-    </div>
   );
 }

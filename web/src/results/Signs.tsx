@@ -8,7 +8,7 @@ export function Signs({ signs }: { signs: Sign[] }) {
   const { t } = useTranslation();
   if (signs.length === 0) return null;
   return (
-    <section className="mb-3 border-l-4 border-amber pl-3 text-[14px]">
+    <section className="mb-3 border-l-4 border-amber pl-3 text-[14px] print:hidden">
       <h3 className="font-semibold">{t("signs.title")}</h3>
       <ul>
         {signs.map((s) => (

@@ -7,7 +7,7 @@ import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 
-type Props = { assignment: string; student: string; nickname: string; gone: () => void };
+type Props = { assignment: string; student: string; nickname: string; gone: () => void; print: () => void };
 
 /** What a teacher may do with what is kept of one student: another name, all of it as a file, erasing it. */
 export function StudentActs(props: Props) {
@@ -16,7 +16,10 @@ export function StudentActs(props: Props) {
   const address = `/api/assignments/${props.assignment}/students/${props.student}/data/`;
   const close = () => setDoing("");
   return (
-    <div className="mb-3 flex flex-wrap gap-1.5">
+    <div className="mb-3 flex flex-wrap gap-1.5 print:hidden">
+      <Button small onClick={props.print}>
+        {t("results.print")}
+      </Button>
       <Button small onClick={() => setDoing("rename")}>
         {t("student.rename")}
       </Button>
