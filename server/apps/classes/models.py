@@ -28,6 +28,8 @@ class SchoolClass(Removable):
     source_id = models.CharField(max_length=255, blank=True)
     # Whether those who are not on the list may ask to be let in.
     takes_requests = models.BooleanField(default=False)
+    # How its lessons count together: {dropped, late_share, weights: {assignment: weight}}.
+    counting = models.JSONField(default=dict)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

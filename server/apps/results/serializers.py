@@ -263,39 +263,6 @@ class LookDecisionIn(serializers.Serializer[object]):
     alike = serializers.BooleanField(required=False, default=False)
 
 
-class EntryMarksOut(serializers.Serializer[object]):
-    """One student at one lesson."""
-
-    state = serializers.ChoiceField(("to_do", "doing", "done"))
-    marks = serializers.FloatField(allow_null=True)
-    waiting = serializers.IntegerField()
-    late = serializers.BooleanField()
-
-
-class GradebookLessonOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    lesson_id = serializers.UUIDField(allow_null=True)
-    title = serializers.CharField()
-    name = serializers.CharField()
-    due_at = serializers.DateTimeField(allow_null=True)
-    most = serializers.FloatField()
-
-
-class GradebookRowOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    entries = EntryMarksOut(many=True)
-    marks = serializers.FloatField()
-
-
-class GradebookOut(serializers.Serializer[object]):
-    """A class's students by the lessons it was given; ``most`` marks are to be had in all."""
-
-    lessons = GradebookLessonOut(many=True)
-    rows = GradebookRowOut(many=True)
-    most = serializers.FloatField()
-
-
 class RoomIn(serializers.Serializer[object]):
     """A step of the room, taken after ``version``; ``here`` only says where the recording stands."""
 

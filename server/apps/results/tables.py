@@ -89,11 +89,13 @@ def segment_rows(data: dict[str, Any], language: str) -> list[Row]:
 
 
 def gradebook_rows(data: dict[str, Any], language: str) -> list[Row]:
-    """One row a student: marks in all, then those of each lesson; empty where it was not begun. The second row says how
-    many there are to be had."""
-    rows: list[Row] = [[*_heads(("student", "marks"), language), *(row["title"] for row in data["lessons"])]]
-    rows.append([in_words("sheet.most", language), data["most"], *(row["most"] for row in data["lessons"])])
-    rows += [[row["name"], row["marks"], *(e["marks"] for e in row["entries"])] for row in data["rows"]]
+    """One row a student: marks in all, what they come to by the class's rules, then those of each lesson; empty where
+    it was not begun. The second row says how many there are to be had."""
+    rows: list[Row] = [[*_heads(("student", "marks", "percent"), language), *(row["title"] for row in data["lessons"])]]
+    rows.append([in_words("sheet.most", language), data["most"], 100, *(row["most"] for row in data["lessons"])])
+    for row in data["rows"]:
+        percent = None if row["share"] is None else round(100 * row["share"], 1)
+        rows.append([row["name"], row["marks"], percent, *(e["marks"] for e in row["entries"])])
     return rows
 
 

@@ -14,11 +14,11 @@ from rest_framework.response import Response
 from apps.assignments.models import Assignment
 from apps.classes.selectors import class_of
 from apps.results import correcting, second_looks, selectors
-from apps.results.gradebook import gradebook
+from apps.results.gradebook import gradebook, set_rules
+from apps.results.gradebook_serializers import GradebookOut, GradebookRulesIn
 from apps.results.serializers import (
     CorrectionIn,
     EffectOut,
-    GradebookOut,
     ItemAnswersOut,
     LookDecisionIn,
     OverviewOut,
@@ -55,6 +55,13 @@ class GradebookView(TeacherView):
     def get(self, request: Request, class_id: UUID) -> Response:
         """A class over all the lessons it was given."""
         return Response(GradebookOut(gradebook(class_of(self.teacher, class_id))).data)
+
+    @extend_schema(request=GradebookRulesIn, responses=GradebookOut)
+    def put(self, request: Request, class_id: UUID) -> Response:
+        """How the lessons count together."""
+        school_class = class_of(self.teacher, class_id)
+        set_rules(school_class, **parsed(GradebookRulesIn, request))
+        return Response(GradebookOut(gradebook(school_class)).data)
 
 
 class SegmentResultView(ResultsView):

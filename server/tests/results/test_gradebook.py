@@ -3,8 +3,10 @@
 import csv
 import io
 import uuid
+from datetime import timedelta
 
 import pytest
+from django.utils import timezone
 
 from apps.assignments.services import share
 from apps.classes.services import add_members, make_class
@@ -51,12 +53,40 @@ def test_every_student_stands_by_every_lesson_with_marks_and_what_is_still_to_co
     assert (told["most"], told["rows"][1]["marks"]) == (6, 1)
 
 
+def counted(client, school_class, **rules):
+    given = {"dropped": 0, "late_share": 1.0, "weights": {}} | rules
+    answer = client.put(f"/api/classes/{school_class.id}/gradebook/", given, content_type="application/json")
+    if answer.status_code != 200:
+        return answer.json()["code"]
+    return {r["name"]: (r["share"], r["left_out"]) for r in answer.json()["rows"]}
+
+
+def test_the_class_says_how_its_lessons_count_together(client, school_class, given) -> None:
+    first, second = given
+    first.due_at = timezone.now() - timedelta(hours=1)
+    first.save()
+    # Over and not begun counts as nothing; what can still be done does not count yet.
+    assert counted(client, school_class)["Bo Lind"] == (0.25, [])
+    assert counted(client, school_class)["Ana Ruiz"] == (0.25, [])
+    assert counted(client, school_class, dropped=1)["Bo Lind"] == (0.5, [0])
+    weights = {str(first.id): 1, str(second.id): 3, str(uuid.uuid4()): 5}
+    assert counted(client, school_class, weights=weights)["Bo Lind"] == (0.375, [])
+    assert [lesson["weight"] for lesson in book(client, school_class)["lessons"]] == [1, 3]
+
+
+@pytest.mark.parametrize("rules", [{"dropped": -1}, {"late_share": 2}, {"weights": "own"}])
+def test_rules_that_make_no_sense_are_refused(client, school_class, given, rules) -> None:
+    if rules.get("weights") == "own":
+        rules = {"weights": {str(given[0].id): -1}}
+    assert counted(client, school_class, **rules) == "gradebook_rules"
+
+
 def test_as_a_table_it_says_how_many_there_are_to_be_had_and_runs_no_name(client, school_class, given) -> None:
     answer = client.get(f"/api/classes/{school_class.id}/gradebook.csv")
     rows = list(csv.reader(io.StringIO(answer.content.decode("utf-8-sig"))))
     assert rows[0][:2] == ["Student", "Marks"]
-    assert rows[1][1:] == ["6.0", "4.0", "2.0"]
-    assert rows[2] == ["'=Cy", "0.0", "", ""]
+    assert rows[1][1:] == ["6.0", "100", "4.0", "2.0"]
+    assert rows[2] == ["'=Cy", "0.0", "", "", ""]
     assert "3-B.csv" in answer.headers["Content-Disposition"]
 
 

@@ -655,7 +655,8 @@ export interface paths {
         };
         /** @description A class over all the lessons it was given. */
         get: operations["api_classes_gradebook_retrieve"];
-        put?: never;
+        /** @description How the lessons count together. */
+        put: operations["api_classes_gradebook_update"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2316,6 +2317,8 @@ export interface components {
             due_at: string | null;
             /** Format: double */
             most: number;
+            /** Format: double */
+            weight: number;
         };
         /** @description A class's students by the lessons it was given; ``most`` marks are to be had in all. */
         GradebookOut: {
@@ -2323,7 +2326,11 @@ export interface components {
             rows: components["schemas"]["GradebookRowOut"][];
             /** Format: double */
             most: number;
+            dropped: number;
+            /** Format: double */
+            late_share: number;
         };
+        /** @description ``share``: what all of it comes to by the class's rules, 0 to 1; ``left_out``: places of the lowest lessons. */
         GradebookRowOut: {
             /** Format: uuid */
             id: string;
@@ -2331,6 +2338,18 @@ export interface components {
             entries: components["schemas"]["EntryMarksOut"][];
             /** Format: double */
             marks: number;
+            /** Format: double */
+            share: number | null;
+            left_out: number[];
+        };
+        /** @description How many of the lowest are left out, what late work is worth, and the weight of each lesson by its assignment. */
+        GradebookRulesInRequest: {
+            dropped: number;
+            /** Format: double */
+            late_share: number;
+            weights: {
+                [key: string]: number;
+            };
         };
         GroupData: {
             name: string;
@@ -4896,6 +4915,31 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradebookOut"];
+                };
+            };
+        };
+    };
+    api_classes_gradebook_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradebookRulesInRequest"];
+            };
+        };
         responses: {
             200: {
                 headers: {

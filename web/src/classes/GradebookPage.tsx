@@ -5,9 +5,10 @@ import { api, body, type Schemas } from "../api/client";
 import { Header, Who } from "../app/Header";
 import { useKeys } from "../app/keys";
 import { NotYet } from "../ui/Notice";
+import { CountingRules } from "./CountingRules";
 import { useClass } from "./queries";
 
-type Book = Schemas["GradebookOut"];
+export type Book = Schemas["GradebookOut"];
 type Entry = Book["rows"][number]["entries"][number];
 
 /** A class over all the lessons it was given; each cell leads to the results of its lesson. */
@@ -56,6 +57,7 @@ function Shown({ id, book }: { id: string; book: Book }) {
           {t("book.oneroster")}
         </a>
       </div>
+      {book.lessons.length > 0 && <CountingRules id={id} book={book} />}
       {book.lessons.length === 0 ? (
         <p className="text-quiet">{t("book.nothing")}</p>
       ) : (
@@ -69,6 +71,9 @@ function Shown({ id, book }: { id: string; book: Book }) {
                 </th>
                 <th scope="col" className="px-3 text-right font-normal text-quiet">
                   {t("book.all", { most: number(book.most) })}
+                </th>
+                <th scope="col" className="px-3 text-right font-normal text-quiet">
+                  {t("book.percent")}
                 </th>
                 {book.lessons.map((l) => (
                   <th key={l.id} scope="col" className="max-w-40 px-3 font-normal">
@@ -90,10 +95,13 @@ function Shown({ id, book }: { id: string; book: Book }) {
                   <th scope="row" dir="auto" className="sticky left-0 bg-paper py-1.5 pr-6 font-normal">
                     {r.name}
                   </th>
-                  <td className="px-3 text-right font-semibold">{number(r.marks)}</td>
+                  <td className="px-3 text-right">{number(r.marks)}</td>
+                  <td className="px-3 text-right font-semibold">
+                    {r.share === null ? "–" : `${number(Math.round(1000 * r.share) / 10)} %`}
+                  </td>
                   {r.entries.map((e, n) => (
                     <td key={book.lessons[n]?.id} className="px-3">
-                      <Cell entry={e} number={number} />
+                      <Cell entry={e} number={number} leftOut={r.left_out.includes(n)} />
                     </td>
                   ))}
                 </tr>
@@ -107,13 +115,14 @@ function Shown({ id, book }: { id: string; book: Book }) {
 }
 
 /** Marks, and in words what is not as one would expect. */
-function Cell({ entry, number }: { entry: Entry; number: (n: number) => string }) {
+function Cell({ entry, number, leftOut }: { entry: Entry; number: (n: number) => string; leftOut: boolean }) {
   const { t } = useTranslation();
   if (entry.state === "to_do") return <span className="text-[13.5px] text-quiet">{t("book.to_do")}</span>;
   const notes = [
     entry.state === "doing" && t("book.doing"),
     entry.waiting > 0 && t("book.waiting", { count: entry.waiting }),
     entry.late && t("book.late"),
+    leftOut && t("book.leftOut"),
   ].filter(Boolean);
   return (
     <>
