@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
+from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.lessons.models import Lesson
 
@@ -18,3 +20,21 @@ class Revision(models.Model):
 
     class Meta:
         ordering = ("-made_at",)
+
+
+class NewsWish(models.Model):
+    """Of what a teacher wants a mail, and the address of the site as they see it."""
+
+    owner = models.OneToOneField(User, on_delete=models.CASCADE, related_name="news")
+    kinds = ArrayField(models.CharField(max_length=10), default=list)
+    site = models.CharField(max_length=300)
+
+
+class Told(models.Model):
+    """Something that was mailed; the same ``what`` is told once."""
+
+    assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="+")
+    what = models.CharField(max_length=60)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=["assignment", "what"], name="told_once"),)

@@ -1,8 +1,9 @@
 from django.urls import path
 
-from apps.results import export_views, marking_views, room_views, teaching_views, views
+from apps.results import export_views, marking_views, news_views, room_views, teaching_views, views
 
 urlpatterns = [
+    path("news/", news_views.NewsView.as_view()),
     path("overview/", views.OverviewView.as_view()),
     path("assignments/<uuid:assignment_id>/sheet/", views.SheetView.as_view()),
     path("assignments/<uuid:assignment_id>/sheet.csv", export_views.SheetCsvView.as_view()),

@@ -8,6 +8,7 @@ import { moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { MailField, PasswordField } from "./Fields";
+import { News } from "./News";
 import { YourData } from "./YourData";
 
 /** A teacher's own account: password, address, where they are signed in, what was done, their data. */
@@ -28,6 +29,9 @@ export function AccountPage() {
         </Part>
         <Part title={t("account.signedIn")}>
           <SignedInList />
+        </Part>
+        <Part title={t("news.title")}>
+          <News />
         </Part>
         <Part title={t("account.yourData")}>
           <YourData />

@@ -1453,6 +1453,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/news/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["api_news_retrieve"];
+        /** @description A view for a signed-in teacher. */
+        put: operations["api_news_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers/": {
         parameters: {
             query?: never;
@@ -2708,6 +2726,16 @@ export interface components {
             /** Format: email */
             email: string;
             password: string;
+        };
+        /** @description Of what a mail is wished for. */
+        NewsData: {
+            kinds: components["schemas"]["NewsDataKindsEnum"][];
+        };
+        /** @enum {string} */
+        NewsDataKindsEnum: "finished" | "due" | "looks";
+        /** @description Of what a mail is wished for. */
+        NewsDataRequest: {
+            kinds: components["schemas"]["NewsDataKindsEnum"][];
         };
         NoteInRequest: {
             at_ms: number;
@@ -6528,6 +6556,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    api_news_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewsData"];
+                };
+            };
+        };
+    };
+    api_news_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewsDataRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewsData"];
                 };
             };
         };
