@@ -127,14 +127,6 @@ def test_the_student_s_views(new_page: NewPage) -> None:
     student.get_by_role("region", name=re.compile("Item")).wait_for(timeout=40_000)
     student.get_by_role("radio").nth(1).tap()
     shot(student, "study-asking")
-    student.get_by_role("button", name="Answer").tap()
-    student.get_by_role("button", name="Continue").wait_for()
-    student.get_by_role("button", name="Continue").tap()
-    student.get_by_role("button", name="Pause").tap()
-    student.get_by_label("Position in the recording").fill("999999")
-    student.get_by_role("button", name="Go to the end").tap()
-    student.get_by_role("button", name="Finish").wait_for()
-    shot(student, "study-finish")
 
 
 def test_beside_the_recording_and_in_class(new_page: NewPage) -> None:

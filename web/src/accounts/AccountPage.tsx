@@ -76,7 +76,7 @@ function ChangePassword() {
   return (
     <form onSubmit={submit}>
       <PasswordField label={t("account.oldPassword")} value={old} change={setOld} />
-      <PasswordField label={t("account.title.forgot")} value={fresh} change={setFresh} fresh />
+      <PasswordField label={t("account.freshPassword")} value={fresh} change={setFresh} fresh />
       <ErrorNotice error={error} />
       {done && <p role="status">{t("account.passwordChanged")}</p>}
       <Button type="submit">{t("account.setPassword")}</Button>
