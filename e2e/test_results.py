@@ -91,6 +91,7 @@ def test_results_are_read_in_spanish_on_a_phone(new_page: NewPage) -> None:
     page.get_by_role("button", name="Entrar como docente de muestra").tap()
     page.get_by_role("link", name=LOCK, exact=True).first.tap()
     page.goto(re.sub(r"(/lessons/[^/]+).*", r"\1/results?view=script", page.url))
+    page.get_by_role("combobox", name="Clase").select_option(label="Deck hands, Tuesday")
     expect(page.get_by_role("button", name="Hacer una lección de repaso")).to_be_visible()
     expect(page.get_by_text("No parece casualidad.")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= 360
