@@ -7,9 +7,7 @@ from datetime import timedelta
 from axes.models import AccessAttempt
 from django.conf import settings
 from django.contrib.sessions.models import Session
-from django.db import close_old_connections
 from django.utils import timezone
-from procrastinate.contrib.django import app
 
 from apps.accounts import audit, limits, links
 from apps.accounts.models import SignedIn
@@ -19,22 +17,14 @@ from apps.lessons.models import ServiceAnswer
 from apps.privacy import erasing, exporting
 from apps.recordings import uploads
 from apps.work.models import Job
+from apps.work.periodic import by_itself
 
 SERVICE_ANSWERS_KEPT = timedelta(days=90)
 REMOVED_KEPT = timedelta(days=30)
 LOOKS_KEPT, EXPORTS_KEPT, JOBS_KEPT = timedelta(days=2), timedelta(days=1), timedelta(days=30)
 
 
-@app.periodic(cron="17 3 * * *")
-@app.task(name="privacy.tidy", queue="quick", pass_context=False)
-def every_day(timestamp: int) -> None:  # noqa: ARG001 (the queue says when it was due)
-    close_old_connections()
-    try:
-        tidy()
-    finally:
-        close_old_connections()
-
-
+@by_itself(cron="17 3 * * *", name="privacy.tidy")
 def tidy() -> dict[str, int]:
     """How much of each sort went."""
     now = timezone.now()

@@ -12,9 +12,11 @@ from django.utils import timezone
 
 from apps.accounts import audit
 from apps.assignments.models import Assignment, Correction, frozen
+from apps.lessons.items.services import change_item, stored
 from apps.study.models import Answer
 from apps.study.services import item_of
 from config.errors import SentenceError
+from escuela_core.errors import EscuelaError
 from escuela_core.items import Item, item_to_json
 from escuela_core.results.correcting import Effect, corrected, effect, marked_again
 from escuela_core.results.sheet import Try, cell
@@ -94,6 +96,34 @@ def take_back(assignment: Assignment, item_id: UUID) -> None:
     _save(answers)
     last.taken_back_at = timezone.now()
     last.save(update_fields=["taken_back_at"])
+
+
+def spread(assignment: Assignment, item_id: UUID, *, key: list[str] | None, marks: float | None, why: str) -> list[str]:
+    """The same in the lesson itself and wherever else it is given out now; the names of those where it was done.
+
+    Left as it is where the item is not there, says something else by now, or is marked like that already.
+    """
+    lesson = assignment.edition.lesson
+    if lesson is None:
+        return []
+    done = []
+    now = timezone.now()
+    for other in Assignment.objects.filter(edition__lesson=lesson).exclude(id=assignment.id).select_related("edition"):
+        if other.ends_at is None or other.ends_at > now:
+            try:
+                correct(other, item_id, key=key, marks=marks, why=why)
+            except (SentenceError, EscuelaError):
+                continue
+            done.append(other.name)
+    item = lesson.items.filter(id=item_id).select_related("lesson__recording").first()
+    if item is not None:
+        try:
+            right = corrected(item.core(), key=None if key is None else tuple(key), marks=marks)
+        except EscuelaError:
+            return done
+        change_item(item, stored(right), None)
+        done.append(lesson.title)
+    return done
 
 
 def _items(assignment: Assignment, item_id: UUID, key: list[str] | None, marks: float | None) -> tuple[Item, Item]:

@@ -11,8 +11,9 @@ from django.utils import timezone
 from apps.assignments.models import Assignment, frozen
 from apps.classes.models import SchoolClass
 from apps.study.models import Student
-from apps.study.selectors import through
+from apps.study.selectors import Through, through
 from escuela_core.results.attempts import counted
+from escuela_core.results.goals import Asked, goals
 from escuela_core.results.gradebook import Entry, Rules, total
 
 
@@ -26,8 +27,9 @@ def gradebook(school_class: SchoolClass) -> dict[str, Any]:
     rules, weights = rules_of(school_class)
     most = [sum(i.marks for i in a.items if i.is_marked) for a in given]
     now, rows = timezone.now(), []
+    counting = {(a.id, m.id): _time_that_counts(a, times.get((a.id, m.id), [])) for a in given for m in members}
     for member in members:
-        entries = [_entry(a, times.get((a.id, member.id), [])) for a in given]
+        entries = [_entry(counting[a.id, member.id]) for a in given]
         counted_by = [
             Entry(_counting(a, e, now), m, e["late"], weights.get(str(a.id), 1.0))
             for a, e, m in zip(given, entries, most, strict=True)
@@ -55,8 +57,29 @@ def gradebook(school_class: SchoolClass) -> dict[str, Any]:
         }
         for a, m in zip(given, most, strict=True)
     ]
-    shown = {"dropped": rules.dropped, "late_share": rules.late_share}
-    return {"lessons": lessons, "rows": rows, "most": sum(most)} | shown
+    shown: dict[str, Any] = {"dropped": rules.dropped, "late_share": rules.late_share}
+    times_given = [[counting[a.id, m.id] for m in members] for a in given]
+    shown |= {"most": sum(most), "goals": _goals(given, times_given, [m.name for m in members])}
+    return {"lessons": lessons, "rows": rows} | shown
+
+
+def _goals(given: list[Assignment], times: list[list[Through | None]], names: list[str]) -> list[dict[str, Any]]:
+    """Who has reached which goal; ``times`` has a row a lesson and a column a student."""
+    asked = []
+    for assignment, row in zip(given, times, strict=True):
+        items = [i for i in assignment.items if i.is_marked]
+        for n, item in enumerate(items):
+            shares = tuple(None if t is None else t.cells[n].share for t in row)
+            asked.append(Asked(item.goal, item.marks, shares))
+    return [
+        {
+            "goal": goal.goal,
+            "items": goal.items,
+            "reached": [name for n, name in enumerate(names) if goal.reached(n)],
+            "not_yet": [name for n, name in enumerate(names) if goal.reached(n) is False],
+        }
+        for goal in goals(asked)
+    ]
 
 
 def rules_of(school_class: SchoolClass) -> tuple[Rules, dict[str, float]]:
@@ -83,14 +106,19 @@ def _counting(assignment: Assignment, entry: dict[str, Any], now: datetime) -> f
     return marks
 
 
-def _entry(assignment: Assignment, students: list[Student]) -> dict[str, Any]:
-    """One student at one lesson: the time that counts."""
+def _time_that_counts(assignment: Assignment, students: list[Student]) -> Through | None:
+    """Of one student's times through a lesson; none where it was not begun."""
     if not students:
-        return {"state": "to_do", "marks": None, "waiting": 0, "late": False}
-    items = [i for i in assignment.items if i.is_marked]
+        return None
     policy = assignment.policy()
-    every = through(students, items, policy)
-    time = every[counted([t.told for t in every], policy.counting)]
+    every = through(students, [i for i in assignment.items if i.is_marked], policy)
+    return every[counted([t.told for t in every], policy.counting)]
+
+
+def _entry(time: Through | None) -> dict[str, Any]:
+    """One student at one lesson."""
+    if time is None:
+        return {"state": "to_do", "marks": None, "waiting": 0, "late": False}
     done = time.told.finished or all(c.tries for c in time.cells)
     return {
         "state": "done" if done else "doing",

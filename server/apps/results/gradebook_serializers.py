@@ -35,12 +35,22 @@ class GradebookRowOut(serializers.Serializer[object]):
     left_out = serializers.ListField(child=serializers.IntegerField())
 
 
+class GoalOut(serializers.Serializer[object]):
+    """A learning goal that ``items`` ask about, and the students who have reached it and who have not yet."""
+
+    goal = serializers.CharField()
+    items = serializers.IntegerField()
+    reached = serializers.ListField(child=serializers.CharField())
+    not_yet = serializers.ListField(child=serializers.CharField())
+
+
 class GradebookOut(serializers.Serializer[object]):
     """A class's students by the lessons it was given; ``most`` marks are to be had in all."""
 
     lessons = GradebookLessonOut(many=True)
     rows = GradebookRowOut(many=True)
     most = serializers.FloatField()
+    goals = GoalOut(many=True)
     dropped = serializers.IntegerField()
     late_share = serializers.FloatField()
 

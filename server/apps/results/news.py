@@ -7,14 +7,14 @@ from collections.abc import Iterator
 from datetime import timedelta
 
 from django.core.mail import send_mail
-from django.db import close_old_connections, transaction
+from django.db import transaction
 from django.db.models import Count, Max, Q
 from django.utils import timezone
-from procrastinate.contrib.django import app
 
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.results.models import NewsWish, Told
+from apps.work.periodic import by_itself
 from config.names import without_links
 from config.words import in_words
 
@@ -30,16 +30,7 @@ def wish(owner: User, kinds: list[str], site: str) -> NewsWish:
     return made
 
 
-@app.periodic(cron="*/10 * * * *")
-@app.task(name="results.news", queue="quick", pass_context=False)
-def every_ten_minutes(timestamp: int) -> None:  # noqa: ARG001 (the queue says when it was due)
-    close_old_connections()
-    try:
-        tell_all()
-    finally:
-        close_old_connections()
-
-
+@by_itself(cron="*/10 * * * *", name="results.news")
 def tell_all() -> int:
     """Send what is new to those who wish for it; how many mails."""
     count = 0

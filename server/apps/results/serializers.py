@@ -136,7 +136,8 @@ class ItemStatisticsOut(serializers.Serializer[object]):
 
 
 class CorrectionIn(serializers.Serializer[object]):
-    """``key`` in the words of the item's answers, ``marks`` 0 to drop it; only seen where not ``apply``."""
+    """``key`` in the words of the item's answers, ``marks`` 0 to drop it; only seen where not ``apply``. With
+    ``everywhere`` it is done in the lesson too, and where else it is given out now."""
 
     key = serializers.ListField(
         child=serializers.CharField(max_length=500), max_length=50, default=None, allow_null=True
@@ -144,12 +145,16 @@ class CorrectionIn(serializers.Serializer[object]):
     marks = serializers.FloatField(default=None, allow_null=True)
     why = serializers.CharField(max_length=1000, allow_blank=True, default="")
     apply = serializers.BooleanField()
+    everywhere = serializers.BooleanField(default=False, required=False)
 
 
 class EffectOut(serializers.Serializer[object]):
+    """``also``: the names of the lesson and the assignments in which the same was done."""
+
     gain = serializers.IntegerField()
     lose = serializers.IntegerField()
     marks = serializers.FloatField()
+    also = serializers.ListField(child=serializers.CharField())
 
 
 class ItemAnswersOut(serializers.Serializer[object]):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 from uuid import UUID
 
@@ -96,11 +97,14 @@ class CorrectionView(ResultsView):
         """See what another key or other marks would change for students who have answered, or mark them again."""
         assignment, given = self.assignment(assignment_id), parsed(CorrectionIn, request)
         how = {"key": given["key"], "marks": given["marks"]}
+        also: list[str] = []
         if given["apply"]:
             told = correcting.correct(assignment, item_id, why=given["why"], **how)
+            if given["everywhere"]:
+                also = correcting.spread(assignment, item_id, why=given["why"], **how)
         else:
             told = correcting.look(assignment, item_id, **how)
-        return Response(EffectOut(told).data)
+        return Response(EffectOut(asdict(told) | {"also": also}).data)
 
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:

@@ -1,6 +1,7 @@
 """A key put right after students have answered: seen before, done once, told to students, taken back."""
 
 import uuid
+from datetime import timedelta
 
 import pytest
 
@@ -8,7 +9,7 @@ from apps.assignments.models import Edition
 from apps.assignments.services import share
 from apps.study.models import Answer
 
-from ..conftest import CHOICE, GAP, OPEN, StudentBrowser, item_with, make_lesson, sent
+from ..conftest import CHOICE, GAP, OPEN, StudentBrowser, item_with, make_lesson, sent, was_shut
 
 pytestmark = pytest.mark.django_db
 KEY, OTHER = {"chosen": [1]}, {"chosen": [0]}
@@ -50,7 +51,7 @@ def test_it_is_seen_first_who_gains_and_who_loses(client, given, choice) -> None
     answered(given, choice, "Bo", KEY)
     answered(given, choice, "Cy", {"not_sure": True})
     told = put_right(client, given, choice, key=["About two minutes"], apply=False).json()
-    assert told == {"gain": 1, "lose": 1, "marks": 0}
+    assert told == {"gain": 1, "lose": 1, "marks": 0, "also": []}
     assert marks(client, given) == {"Ada": 0, "Bo": 1, "Cy": 0}
 
 
@@ -85,6 +86,30 @@ def test_a_gap_takes_another_word_and_an_item_can_be_dropped(client, given, less
     put_right(client, given, gap, marks=0)
     assert marks(client, given) == {"Ada": 0}
     assert client.get(f"/api/assignments/{given.id}/sheet/").json()["marks"] == 3
+
+
+def test_it_is_put_right_in_the_lesson_and_where_else_it_is_given_out_now(
+    client, teacher, given, lesson, choice
+) -> None:
+    running, over = (share(teacher, lesson, name=name, policy={}) for name in ("Running", "Over"))
+    was_shut(over, timedelta(hours=1))
+    for assignment in (given, running):
+        answered(assignment, choice, "Ada", OTHER)
+    told = put_right(client, given, choice, key=["About two minutes"], why="He says two.", everywhere=True).json()
+    assert told["also"] == ["Running", lesson.title]
+    assert (marks(client, given), marks(client, running)) == ({"Ada": 1}, {"Ada": 1})
+    assert over.__class__.objects.get(id=over.id).corrections == {}
+    choice.refresh_from_db()
+    assert [o["correct"] for o in choice.content["options"]] == [True, False, False]
+    assert lesson.changes.first().kind == "change_item"
+
+
+def test_what_the_lesson_says_otherwise_by_now_stays_as_it_is(client, given, lesson, choice) -> None:
+    choice.content["options"][0]["text"] = "Two minutes, roughly"
+    choice.save()
+    answered(given, choice, "Ada", OTHER)
+    assert put_right(client, given, choice, key=["About two minutes"], everywhere=True).json()["also"] == []
+    assert marks(client, given) == {"Ada": 1}
 
 
 def test_taken_back_everything_is_marked_as_it_was(client, given, choice) -> None:

@@ -74,6 +74,18 @@ def test_the_class_says_how_its_lessons_count_together(client, school_class, giv
     assert [lesson["weight"] for lesson in book(client, school_class)["lessons"]] == [1, 3]
 
 
+def test_goals_are_told_over_all_lessons(client, teacher, school_class) -> None:
+    goal = "Says how long the chamber takes"
+    for n, chosen in enumerate(([1], [0])):
+        lesson = make_lesson(teacher, (CHOICE | {"goal": goal if n else goal.upper()}, GAP))
+        given = share(teacher, lesson, name="", policy={"attempts": 1}, school_class=school_class)
+        for name, own in (("Ana Ruiz", [1]), ("Bo Lind", chosen)):
+            student = join_as(given, school_class.members.get(name=name))
+            answered(student, uuid.uuid4(), item_with(lesson, "choice").id, {"chosen": own})
+    told = book(client, school_class)["goals"]
+    assert told == [{"goal": goal.upper(), "items": 2, "reached": ["Ana Ruiz"], "not_yet": ["Bo Lind"]}]
+
+
 @pytest.mark.parametrize("rules", [{"dropped": -1}, {"late_share": 2}, {"weights": "own"}])
 def test_rules_that_make_no_sense_are_refused(client, school_class, given, rules) -> None:
     if rules.get("weights") == "own":

@@ -2128,7 +2128,10 @@ export interface components {
             number: number;
             why: string;
         };
-        /** @description ``key`` in the words of the item's answers, ``marks`` 0 to drop it; only seen where not ``apply``. */
+        /**
+         * @description ``key`` in the words of the item's answers, ``marks`` 0 to drop it; only seen where not ``apply``. With
+         *     ``everywhere`` it is done in the lesson too, and where else it is given out now.
+         */
         CorrectionInRequest: {
             key?: string[] | null;
             /** Format: double */
@@ -2136,6 +2139,8 @@ export interface components {
             /** @default  */
             why: string;
             apply: boolean;
+            /** @default false */
+            everywhere: boolean;
         };
         /** @description So many items, for about so many tokens sent and received. */
         CostOut: {
@@ -2187,11 +2192,13 @@ export interface components {
         DivideInRequest: {
             fineness: number;
         };
+        /** @description ``also``: the names of the lesson and the assignments in which the same was done. */
         EffectOut: {
             gain: number;
             lose: number;
             /** Format: double */
             marks: number;
+            also: string[];
         };
         /** @description One student at one lesson. */
         EntryMarksOut: {
@@ -2324,6 +2331,13 @@ export interface components {
             /** Format: date-time */
             received_at: string;
         };
+        /** @description A learning goal that ``items`` ask about, and the students who have reached it and who have not yet. */
+        GoalOut: {
+            goal: string;
+            items: number;
+            reached: string[];
+            not_yet: string[];
+        };
         GradebookLessonOut: {
             /** Format: uuid */
             id: string;
@@ -2344,6 +2358,7 @@ export interface components {
             rows: components["schemas"]["GradebookRowOut"][];
             /** Format: double */
             most: number;
+            goals: components["schemas"]["GoalOut"][];
             dropped: number;
             /** Format: double */
             late_share: number;

@@ -110,7 +110,35 @@ function Shown({ id, book }: { id: string; book: Book }) {
           </table>
         </section>
       )}
+      <Goals book={book} />
     </main>
+  );
+}
+
+/** Which goals were reached by whom; nothing where no item names one. */
+function Goals({ book }: { book: Book }) {
+  const { t } = useTranslation();
+  if (book.goals.length === 0) return null;
+  return (
+    <section className="mt-7 max-w-3xl">
+      <h2 className="mb-2 font-semibold">{t("book.goals")}</h2>
+      <ul className="divide-y divide-rule border-y border-rule">
+        {book.goals.map((g) => (
+          <li key={g.goal} className="py-2">
+            <p className="flex justify-between gap-4">
+              <b dir="auto">{g.goal}</b>
+              <span className="shrink-0">
+                {t("book.reached", { count: g.reached.length, of: g.reached.length + g.not_yet.length })}
+              </span>
+            </p>
+            <p dir="auto" className="text-[14px] text-quiet">
+              {t("lessons.items", { count: g.items })}
+              {g.not_yet.length > 0 && ` · ${t("book.notYet", { names: g.not_yet.join(", ") })}`}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -17,6 +17,7 @@ export function CorrectDialog({ assignment, item, close }: Props) {
   const [key, setKey] = useState(item.key);
   const [marks, setMarks] = useState(String(item.marks));
   const [why, setWhy] = useState(item.corrected ?? "");
+  const [everywhere, setEverywhere] = useState(false);
   const [error, setError] = useState<unknown>(null);
   const changed = { key: same(key, item.key) ? null : key, marks: Number(marks) === item.marks ? null : Number(marks) };
   const nothing = changed.key === null && changed.marks === null;
@@ -24,7 +25,7 @@ export function CorrectDialog({ assignment, item, close }: Props) {
   const ask = (apply: boolean) =>
     api.POST("/api/assignments/{assignment_id}/items/{item_id}/correction/", {
       ...path,
-      body: { ...changed, why, apply },
+      body: { ...changed, why, apply, everywhere },
     });
   const effect = useQuery({
     queryKey: ["correction", item.id, changed],
@@ -62,6 +63,10 @@ export function CorrectDialog({ assignment, item, close }: Props) {
         <Field label={t("correct.why")}>
           <input className="field" dir="auto" maxLength={1000} value={why} onChange={(e) => setWhy(e.target.value)} />
         </Field>
+        <label className="mb-3 flex items-baseline gap-2">
+          <input type="checkbox" checked={everywhere} onChange={(e) => setEverywhere(e.target.checked)} />
+          {t("correct.everywhere")}
+        </label>
         {effect.data && !nothing && (
           <p role="status" className="mb-3 rounded bg-paper px-3 py-2">
             {t("correct.gain", { count: effect.data.gain })} {t("correct.lose", { count: effect.data.lose })}{" "}
