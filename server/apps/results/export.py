@@ -17,7 +17,7 @@ from apps.classes.models import SchoolClass
 from apps.results import tables
 from apps.results.class_sheet import Sheet
 from apps.results.gradebook import gradebook
-from apps.results.selectors import sheet_data, words_of
+from apps.results.selectors import said_of, sheet_data
 from apps.study.models import Student
 from config.words import in_words
 from escuela_core.formats import xapi
@@ -100,7 +100,7 @@ def _done(sheet: Sheet, site: str, *, names: bool) -> Iterator[xapi.Answered | x
                 if place is None:
                     continue
                 item = sheet.items[place]
-                said = "; ".join(words_of(item, given.response))
+                said = said_of(item, given.response)
                 yield xapi.Answered(
                     *(actor, item.id, item.asked, said, given.number, given.share, item.marks, given.received_at)
                 )

@@ -228,6 +228,11 @@ def options_of(item: Item, answers: Sequence[Answer | AnswerRow]) -> list[dict[s
     )
 
 
+def said_of(item: Item, response: dict[str, Any]) -> str:
+    """What was given, in words; nothing for not sure."""
+    return "; ".join(w for w in words_of(item, response) if w != "?")
+
+
 def words_of(item: Item, response: dict[str, Any]) -> list[str]:
     """What was given, in words; "?" for not sure, nothing for a time that ran out."""
     if response.get("out_of_time"):

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any
 
 from apps.results.class_sheet import Sheet
-from apps.results.selectors import statistics_of, words_of
+from apps.results.selectors import said_of, statistics_of
 from config.words import in_words
 from escuela_core.study.marking import Mark, credit
 
@@ -59,7 +59,7 @@ def answer_rows(sheet: Sheet, language: str) -> list[Row]:
                 rows.append(
                     [
                         *(student.nickname, place + 1, item.asked, given.number),
-                        "; ".join(w for w in words_of(item, given.response) if w != "?"),
+                        said_of(item, given.response),
                         _state(state, language),
                         None if worth is None else round(worth * item.marks, 2),
                         *(item.marks, given.comment, given.received_at),

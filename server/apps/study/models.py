@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import uuid
 from functools import cached_property
-from typing import Literal
+from typing import Any, Literal
 
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
@@ -70,7 +70,27 @@ class Student(models.Model):
         return self.assignment.policy(self.allowance)
 
 
-class Answer(models.Model):
+class AnswerFacts:
+    """What follows from an answer's fields, whether it is kept as a model or read as a row."""
+
+    __slots__ = ()
+    outcome: Any
+    share: Any
+    returned_at: Any
+    look_asked_at: Any
+    look_verdict: Any
+
+    @property
+    def shown_share(self) -> float | None:
+        """The share as the student may see it: marks given by hand only once they were given back."""
+        return None if self.outcome == "waiting" and self.returned_at is None else self.share
+
+    @property
+    def look_state(self) -> LookState:
+        return "none" if self.look_asked_at is None else self.look_verdict or "asked"
+
+
+class Answer(AnswerFacts, models.Model):
     """One try at one item. ``id`` is made by the student's device, so that an answer sent twice counts once."""
 
     id = models.UUIDField(primary_key=True)
@@ -99,17 +119,6 @@ class Answer(models.Model):
     class Meta:
         ordering = ("student", "item_id", "number")
         constraints = (models.UniqueConstraint(fields=["student", "item_id", "number"], name="one_answer_a_try"),)
-
-    @property
-    def shown_share(self) -> float | None:
-        """The share as the student may see it: marks given by hand only once they were given back."""
-        return None if self.outcome == "waiting" and self.returned_at is None else self.share
-
-    @property
-    def look_state(self) -> LookState:
-        if self.look_asked_at is None:
-            return "none"
-        return self.look_verdict or "asked"  # type: ignore[return-value]
 
 
 class Note(models.Model):

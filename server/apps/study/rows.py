@@ -13,7 +13,7 @@ from django.db.models import FloatField, TextField
 from django.db.models.functions import Cast, Extract
 
 from apps.assignments.models import Assignment
-from apps.study.models import Answer, LookState, Stretch
+from apps.study.models import Answer, AnswerFacts, Stretch
 from escuela_core.results.watching import Stretch as Played
 from escuela_core.timeline import Span
 
@@ -33,8 +33,8 @@ class Given(Protocol):
     def overruled(self) -> dict[str, Any] | None: ...
 
 
-class AnswerRow(NamedTuple):
-    """An answer's fields, as ``Answer`` has them."""
+class _Fields(NamedTuple):
+    """An answer's fields, as ``Answer`` has them; ``written`` is its response as JSON."""
 
     id: UUID
     student_id: UUID
@@ -55,6 +55,12 @@ class AnswerRow(NamedTuple):
     look_word: str
     overruled: dict[str, Any] | None
 
+
+class AnswerRow(_Fields, AnswerFacts):
+    """An answer, read for a whole class."""
+
+    __slots__ = ()
+
     @property
     def response(self) -> dict[str, Any]:
         return dict(json.loads(self.written))
@@ -62,14 +68,6 @@ class AnswerRow(NamedTuple):
     @property
     def received_at(self) -> datetime:
         return datetime.fromtimestamp(self.received_s, UTC)
-
-    @property
-    def shown_share(self) -> float | None:
-        return Answer.shown_share.fget(self)  # type: ignore[attr-defined, no-any-return]
-
-    @property
-    def look_state(self) -> LookState:
-        return Answer.look_state.fget(self)  # type: ignore[attr-defined, no-any-return]
 
 
 class PlayedRow(NamedTuple):

@@ -80,6 +80,7 @@ def test_statements_carry_pseudonyms_unless_names_are_asked_for(client, assignme
     told = [json.loads(line) for line in lines.splitlines()]
     assert [s["verb"]["id"].rsplit("/", 1)[1] for s in told] == ["answered"] * 3 + ["completed"]
     assert "Ben" not in lines
+    assert sorted(s["result"].get("response", "-") for s in told)[:2] == ["", "-"]
     assert len({s["actor"]["account"]["name"] for s in told}) == 1
     again = got(client, assignment, "statements.jsonl").content.decode()
     assert [json.loads(line)["id"] for line in again.splitlines()] == [s["id"] for s in told]
