@@ -14,6 +14,7 @@ from typing import Any
 
 from escuela_core.checking import check
 from escuela_core.errors import EscuelaError
+from escuela_core.exchange import shell
 from escuela_core.items import Item, item_to_json, items_from_json
 from escuela_core.placing import place
 from escuela_core.segments import divide
@@ -47,7 +48,8 @@ def _parser() -> argparse.ArgumentParser:
         prog="escuela-core", description="Read, divide, write, check and place from the shell."
     )
     commands = parser.add_subparsers(dest="command", required=True)
-    for name in _COMMANDS:
+    shell.add_commands(commands)
+    for name in _OF_TALKS:
         command = commands.add_parser(name)
         held = "items as text" if name == "paste" else "captions in any of the formats that are read"
         command.add_argument("file", type=Path, help=held)
@@ -153,7 +155,7 @@ def _paste(given: argparse.Namespace) -> dict[str, Any]:
     return {"items": [item_to_json(item) for item in items]}
 
 
-_COMMANDS: dict[str, Callable[[argparse.Namespace], dict[str, Any]]] = {
+_OF_TALKS: dict[str, Callable[[argparse.Namespace], dict[str, Any]]] = {
     "read": _read,
     "segment": _segment,
     "write": _write,
@@ -161,6 +163,7 @@ _COMMANDS: dict[str, Callable[[argparse.Namespace], dict[str, Any]]] = {
     "place": _place,
     "paste": _paste,
 }
+_COMMANDS = _OF_TALKS | {"lesson": shell.told, "archive": shell.packed}
 
 
 def _bytes(path: Path) -> bytes:

@@ -8,14 +8,15 @@ from __future__ import annotations
 
 import csv
 import io
-import zipfile
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
 from escuela_core.errors import EscuelaError
+from escuela_core.formats.packages import Bounds, PackageError, opened
 
-LARGEST_BYTES, LARGEST_UNPACKED, MOST_ENTRIES = 2_000_000, 40_000_000, 200
+LARGEST_BYTES = 2_000_000
+_BOUNDS = Bounds(entries=200, unpacked=40_000_000, read=40_000_000)
 MOST_ROWS, MOST_ERRORS, LONGEST_TITLE, LONGEST_ID = 100_000, 50, 120, 255
 _NEEDED = {
     "classes": ("sourcedId", "title"),
@@ -94,17 +95,13 @@ def _unpacked(data: bytes) -> dict[str, str]:
         raise OneRosterError("A OneRoster package may have at most 2 MB.")
     found: dict[str, str] = {}
     try:
-        with zipfile.ZipFile(io.BytesIO(data)) as packed:
-            entries = packed.infolist()
-            if len(entries) > MOST_ENTRIES or sum(e.file_size for e in entries) > LARGEST_UNPACKED:
-                raise OneRosterError("This package unpacks to more than a school's lists can be.")
-            for entry in entries:
-                name = entry.filename.rsplit("/", 1)[-1].casefold()
+        with opened(data, _BOUNDS) as package:
+            for path in package.names:
+                name = path.rsplit("/", 1)[-1].casefold()
                 if name.removesuffix(".csv") in _NEEDED and name.endswith(".csv"):
-                    with packed.open(entry) as file:
-                        found[name.removesuffix(".csv")] = _text(file.read(LARGEST_UNPACKED))
-    except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError) as error:
-        raise OneRosterError("This is not a zip file that can be read.") from error
+                    found[name.removesuffix(".csv")] = _text(package.read(path))
+    except PackageError as error:
+        raise OneRosterError(error.message) from error
     missing = [f"{name}.csv" for name in _NEEDED if name not in found]
     if missing:
         raise OneRosterError(f"A OneRoster package needs {', '.join(missing)}.")

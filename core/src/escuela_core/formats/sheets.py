@@ -56,6 +56,16 @@ class SheetError(EscuelaError):
     code = "sheet"
 
 
+def is_spreadsheet(data: bytes) -> bool:
+    """Whether a file says of itself that it is a workbook."""
+    try:
+        with zipfile.ZipFile(io.BytesIO(data)) as packed:
+            return any(name.startswith("xl/") for name in packed.namelist())
+    except (zipfile.BadZipFile, ValueError, OSError):
+        # What is neither is refused as the spreadsheet it was taken for.
+        return data.lstrip()[:1] != b"<"
+
+
 def lines_of(data: bytes) -> str:
     """The first sheet as lines with tabs between the cells. Raises SheetError with what is wrong in a sentence.
 

@@ -9,6 +9,7 @@ from typing import Any, ClassVar, Literal, Self
 
 from escuela_core.errors import EscuelaError
 from escuela_core.items.claim import Claim
+from escuela_core.items.paper import Paper
 from escuela_core.timeline import Span
 
 Depth = Literal["recall", "use", "reason", "extend"]
@@ -158,6 +159,12 @@ class Item:
     def said_right(self) -> list[str]:
         """What ``said`` says of a right response; empty where many texts count."""
         return []
+
+    # On paper
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        """How it stands on a sheet that has ``shown`` in ``order``."""
+        return Paper("write", key=tuple(self.key_texts))
 
     # Checked
 

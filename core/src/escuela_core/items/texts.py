@@ -42,3 +42,16 @@ def _changed(value: Any, change: Callable[[str], str]) -> Any:
     if isinstance(value, list):
         return [_changed(row, change) for row in value]
     return with_texts(value, change) if isinstance(value, dict) else value
+
+
+def with_files(content: dict[str, Any], names: dict[str, str]) -> dict[str, Any]:
+    """``content`` with each file under its new name; one that has none is named no more."""
+    return {key: _with_files(value, names, key) for key, value in content.items()}
+
+
+def _with_files(value: Any, names: dict[str, str], key: str) -> Any:
+    if key in _FILES:
+        return names.get(value, "")
+    if isinstance(value, list):
+        return [with_files(row, names) if isinstance(row, dict) else row for row in value]
+    return value

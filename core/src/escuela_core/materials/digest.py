@@ -25,7 +25,7 @@ def summary(sentences: Sequence[Sentence], stretches: Sequence[Span], language: 
     for stretch in stretches:
         inside = [s for s in sentences if stretch.holds(s.start_ms)]
         wanted = LONG if long else SHORT
-        lines += [Line(s.text, "", (s.span,)) for s in _telling(inside, language)[:wanted]]
+        lines += [Line(s.text, "", (s.span,)) for s in telling(inside, language)[:wanted]]
     return sorted(lines, key=lambda line: line.evidence[0].start_ms)
 
 
@@ -39,7 +39,7 @@ def key_points(sentences: Sequence[Sentence], stretches: Sequence[Span], languag
     for stretch in stretches:
         inside = [s for s in sentences if stretch.holds(s.start_ms)]
         found = []
-        for sentence in _telling(inside, language):
+        for sentence in telling(inside, language):
             told = [c for c in clauses(numbers[sentence.span], docs) if not c.speaks_of_speaker and len(c.tokens) > 4]
             if told:
                 found.append(Line(capital(told[0].text) + ".", "", (sentence.span,)))
@@ -47,7 +47,7 @@ def key_points(sentences: Sequence[Sentence], stretches: Sequence[Span], languag
     return lines
 
 
-def _telling(sentences: Sequence[Sentence], language: str) -> list[Sentence]:
+def telling(sentences: Sequence[Sentence], language: str) -> list[Sentence]:
     """Sentences that can be read alone, the nearest to what all of them are about first."""
     whole = [s for s in sentences if FEWEST_WORDS <= len(s.text.split()) <= MOST_WORDS and not s.text.endswith("?")]
     if language_of(language).is_read:

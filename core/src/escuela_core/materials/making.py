@@ -9,6 +9,7 @@ from escuela_core.materials.digest import key_points, summary
 from escuela_core.materials.exercises import gap_text, marking_guide, presumed
 from escuela_core.materials.glossary import glossary
 from escuela_core.materials.model import Line, Material, Place
+from escuela_core.materials.reading import reading_text
 from escuela_core.materials.tasks import terms_of, warm_up, writing_tasks
 from escuela_core.segments.describing import key_terms
 from escuela_core.timeline import Span
@@ -24,19 +25,32 @@ KINDS: dict[str, Place] = {
     "summary_long": "after",
     "gap_text": "after",
     "writing_tasks": "after",
+    "reading_text": "after",
     "marking_guide": "teacher",
 }
 Segment = tuple[Span, Sequence[str]]
 
 
 def make(
-    kind: str, talk: Transcript, segments: Sequence[Segment], *, level: str = "", items: Sequence[Item] = ()
+    kind: str,
+    talk: Transcript,
+    segments: Sequence[Segment],
+    *,
+    level: str = "",
+    items: Sequence[Item] = (),
+    share: float = 1.0,
 ) -> Material:
     """A material of ``kind`` (one of ``KINDS``) on ``talk``; ``segments`` are spans with their key terms.
 
-    ``items`` are the lesson's, for the guide that says how its open ones are marked.
+    ``items`` are the lesson's, for the guide that says how its open ones are marked; ``share`` (0 to 1) is how much of
+    what is said a text to read keeps.
     """
-    lines = marking_guide(items, talk.language) if kind == "marking_guide" else _lines(kind, talk, segments, level)
+    if kind == "marking_guide":
+        lines = marking_guide(items, talk.language)
+    elif kind == "reading_text":
+        lines = reading_text(talk.sentences, [span for span, _ in segments], talk.language, share)
+    else:
+        lines = _lines(kind, talk, segments, level)
     return Material(kind, KINDS[kind], tuple(lines))
 
 

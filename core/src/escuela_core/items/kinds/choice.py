@@ -11,6 +11,7 @@ from escuela_core.items import shape
 from escuela_core.items.claim import Claim, answered
 from escuela_core.items.kinds.arranged import options_shuffled
 from escuela_core.items.model import Item, KeyWordsError, Response, ResponseShapeError
+from escuela_core.items.paper import Paper, letter
 
 MOST_OPTIONS = 12
 
@@ -98,6 +99,15 @@ class Choice(Item):
             "correct": [place for place, n in enumerate(order) if self.options[n].correct],
             "feedback": [self.options[n].feedback for n in order],
         }
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        shown = [self.options[n] for n in order]
+        return Paper(
+            "mark_several" if self.several else "mark_one",
+            tuple(o.text for o in shown),
+            images=tuple(o.image for o in shown),
+            key=tuple(f"{letter(n)}) {o.text}" for n, o in enumerate(shown) if o.correct),
+        )
 
     @property
     def choosable(self) -> list[str]:

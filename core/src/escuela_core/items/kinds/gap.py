@@ -10,6 +10,7 @@ from escuela_core.items import shape
 from escuela_core.items.claim import GAP_MARK, Claim, answered
 from escuela_core.items.kinds.typed import same_answer, typed
 from escuela_core.items.model import Item, KeyWordsError, Response
+from escuela_core.items.paper import Paper
 
 MOST_ANSWERS, MOST_BANK = 30, 20
 
@@ -51,6 +52,9 @@ class Gap(Item):
     @property
     def key_texts(self) -> list[str]:
         return list(self.answers)
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        return Paper("fill", tuple(self.shown[n] for n in order), key=tuple(self.key_texts))
 
     @property
     def correctable(self) -> bool:

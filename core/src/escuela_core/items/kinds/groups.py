@@ -11,6 +11,7 @@ from escuela_core.items import shape
 from escuela_core.items.claim import Claim, joined
 from escuela_core.items.kinds.arranged import shuffled
 from escuela_core.items.model import Item, Response, ResponseShapeError
+from escuela_core.items.paper import Paper
 from escuela_core.items.splitting import cut
 
 MOST_GROUPS, MOST_THINGS = 4, 12
@@ -80,6 +81,10 @@ class Groups(Item):
     @property
     def key_texts(self) -> list[str]:
         return [f"{g.name}: {', '.join(g.things)}" for g in self.groups]
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        things = tuple(self.shown[n] for n in order)
+        return Paper("sort", things, tuple(self.targets), key=tuple(self.key_texts))
 
     @property
     def said_right(self) -> list[str]:

@@ -11,6 +11,7 @@ from escuela_core.items import shape
 from escuela_core.items.claim import Claim, joined
 from escuela_core.items.kinds.arranged import arranged, share_in_place, shuffled
 from escuela_core.items.model import Item, Response
+from escuela_core.items.paper import Paper, letter
 from escuela_core.items.splitting import cut
 
 MOST_PAIRS = 12
@@ -63,6 +64,15 @@ class Match(Item):
     @property
     def key_texts(self) -> list[str]:
         return [f"{p.left} → {p.right}" for p in self.pairs]
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        place = {n: at for at, n in enumerate(order)}
+        return Paper(
+            "join",
+            tuple(self.shown[n] for n in order),
+            tuple(self.targets),
+            key=tuple(f"{n + 1} {letter(place[n])}" for n in range(len(self.pairs))),
+        )
 
     @property
     def said_right(self) -> list[str]:

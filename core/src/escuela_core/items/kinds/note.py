@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
 from escuela_core.items import shape
 from escuela_core.items.model import Item, Response, ResponseShapeError
+from escuela_core.items.paper import Paper
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,6 +33,9 @@ class Note(Item):
     @property
     def key_texts(self) -> list[str]:
         return []
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        return Paper("read")
 
     def response(self, data: dict[str, Any]) -> Response:
         if data:

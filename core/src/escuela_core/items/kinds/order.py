@@ -11,6 +11,7 @@ from escuela_core.items import shape
 from escuela_core.items.claim import Claim
 from escuela_core.items.kinds.arranged import arranged, share_in_place, shuffled
 from escuela_core.items.model import Item, Response
+from escuela_core.items.paper import Paper
 from escuela_core.items.splitting import cut
 
 MOST_STEPS = 12
@@ -51,6 +52,9 @@ class Order(Item):
     @property
     def key_texts(self) -> list[str]:
         return list(self.steps)
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        return Paper("number", tuple(self.steps[n] for n in order), key=tuple(str(n + 1) for n in order))
 
     @property
     def said_right(self) -> list[str]:

@@ -9,6 +9,7 @@ from typing import Any, ClassVar
 from escuela_core.items import shape
 from escuela_core.items.claim import Claim
 from escuela_core.items.model import Item, KeyWordsError, Response, ResponseShapeError
+from escuela_core.items.paper import Paper
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -46,6 +47,9 @@ class TrueFalse(Item):
 
     def key_shown(self, order: Sequence[int]) -> dict[str, Any]:
         return {"truth": self.answer}
+
+    def on_paper(self, order: Sequence[int]) -> Paper:
+        return Paper("mark_truth", key=tuple(self.key_texts))
 
     @property
     def correctable(self) -> bool:
