@@ -223,6 +223,11 @@ def open_lesson(page: Page, title: str, step: str) -> None:
 def open_copy(page: Page, title: str, step: str) -> None:
     """A copy of a lesson of the demo, for a journey that leaves items in it: the others find theirs as it was."""
     open_lesson(page, title, step)
+    go_to_copy(page)
+
+
+def go_to_copy(page: Page) -> None:
+    """The same step of a copy of the lesson that is open."""
     lesson = page.url.split("/lessons/")[1].split("/")[0]
     token = next(c.get("value", "") for c in page.context.cookies() if c.get("name") == "csrftoken")
     copied = page.request.post(f"/api/lessons/{lesson}/copy/", headers={"X-CSRFToken": token}).json()["id"]

@@ -1,4 +1,5 @@
-"""The PNGs in docs/screenshots, one of each main view, from the demo data. Run by ops/screenshots.sh."""
+"""The PNGs in docs/screenshots, one of each main view, and the printed set in docs/printed, from the demo data. Run by
+ops/screenshots.sh."""
 
 from __future__ import annotations
 
@@ -7,7 +8,7 @@ import re
 from conftest import ROOT, NewPage, Stack, open_lesson, played_to, sign_in_demo
 from playwright.sync_api import Page
 
-OUT = ROOT / "docs" / "screenshots"
+OUT, PRINTED = ROOT / "docs" / "screenshots", ROOT / "docs" / "printed"
 LOCK, KNOTS = "How a canal lock lifts a boat", "Three knots that hold a boat"
 
 
@@ -109,7 +110,24 @@ def test_items(new_page: NewPage) -> None:
     page.get_by_role("button", name="Make: Words").click()
     page.get_by_role("button", name="Open: Words").click(timeout=120_000)
     page.get_by_role("heading", name="Words").wait_for()
-    shot(page, "materials")
+    page.get_by_role("button", name="Print (cards, handout)").click()
+    print_a_set(page)
+
+
+def print_a_set(page: Page) -> None:
+    """A sheet as a class gets it, and its answers, as they come out of the printer."""
+    page.get_by_label("Line above the title").fill("Rope work, Tuesday")
+    page.get_by_label("Line above the title").press("Enter")
+    page.get_by_label("Add a part …").select_option("gapped")
+    sheet = page.frame_locator("iframe:not(.invisible)")
+    sheet.get_by_role("heading", name="Fill in what was said").wait_for()
+    sheet.get_by_text("Rope work, Tuesday").wait_for()
+    shot(page, "handout")
+    for version, name in (("Students", "handout"), ("Answers", "answers")):
+        page.get_by_label(version, exact=True).check()
+        with page.expect_download() as taken:
+            page.get_by_role("button", name="Save as PDF").click()
+        taken.value.save_as(PRINTED / f"{name}.pdf")
 
 
 def test_the_student_s_views(new_page: NewPage) -> None:

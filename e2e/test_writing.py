@@ -132,10 +132,12 @@ def test_what_stands_around_the_viewing_reaches_a_student(new_page: NewPage) -> 
     page.get_by_role("button", name="Save").click()
     page.get_by_role("dialog").wait_for(state="hidden")
     page.get_by_role("button", name="Open: Words").click()
-    page.get_by_role("button", name="Print word cards").click()
-    expect(page.get_by_role("listitem").filter(has_text="one of several steps")).to_be_visible()
+    page.get_by_role("button", name="Print (cards, handout)").click()
+    page.get_by_label("Add a part …").select_option("cards")
+    sheet = page.frame_locator("iframe:not(.invisible)")
+    expect(sheet.locator(".cards").get_by_text("one of several steps")).to_be_visible()
     assert axe_faults(page) == ""
-    page.get_by_role("link", name="Back to the lesson").click()
+    page.get_by_role("heading", level=1).get_by_role("link").click()
     page.get_by_role("heading", name="Before and after the video").wait_for()
     word = "stairs"
     page.keyboard.press("r")

@@ -14,7 +14,7 @@ from config.errors import body
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; "
     "media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; "
-    "frame-src {hosts}; frame-ancestors {frames}"
+    "frame-src 'self' {hosts}; frame-ancestors {frames}"
 )
 
 
@@ -27,7 +27,7 @@ class ContentPolicyMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         response = self.get_response(request)
         framed = request.path.startswith("/s/")
-        hosts = " ".join(host.get("player") or host["origin"] for host in settings.RECORDING_HOSTS) or "'none'"
+        hosts = " ".join(host.get("player") or host["origin"] for host in settings.RECORDING_HOSTS)
         policy = POLICY.format(frames="*" if framed else "'none'", hosts=hosts)
         response.setdefault("Content-Security-Policy", policy)
         # Teachers speak notes; students' devices are never listened to.

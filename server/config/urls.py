@@ -17,6 +17,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from apps.accounts.views import outbox
+from apps.assignments.describing import described
 from apps.assignments.embedding import OEmbedView
 from apps.lessons.items.attachment_views import attached
 from config.errors import SentenceError
@@ -36,7 +37,9 @@ def student_page(request: HttpRequest, code: str = "") -> HttpResponse:
     of_lesson = code if request.path.startswith("/s/") else ""
     link = request.build_absolute_uri(f"/s/{quote(of_lesson)}") if of_lesson else ""
     oembed = f"{request.build_absolute_uri('/oembed')}?{urlencode({'url': link})}" if link else ""
-    return render(request, "app.html", {"entry": "src/student.tsx", "oembed": oembed})
+    about = described(request, of_lesson, link) if of_lesson else None
+    shown = {"entry": "src/student.tsx", "oembed": oembed, "about": about, "link": link}
+    return render(request, "app.html", shown)
 
 
 @require_safe
@@ -82,6 +85,8 @@ api: list[URLPattern | URLResolver] = [
     path("", include("apps.lessons.urls")),
     path("", include("apps.classes.urls")),
     path("", include("apps.assignments.urls")),
+    path("", include("apps.handouts.urls")),
+    path("", include("apps.exchange.urls")),
     path("", include("apps.study.urls")),
     path("", include("apps.results.urls")),
     path("", include("apps.privacy.urls")),

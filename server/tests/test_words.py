@@ -9,9 +9,9 @@ from string import Formatter
 import pytest
 
 from apps.accounts.mailing import send
-from apps.results.export import as_csv
 from apps.results.tables import sheet_rows
 from config.words import catalogue, in_words
+from escuela_core.formats.separated import as_csv
 
 ROOT = Path(__file__).parents[2]
 SOURCES = ("core/src", "server/apps", "server/config")

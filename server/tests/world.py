@@ -5,16 +5,26 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
-from apps.accounts.models import SignedIn
+from apps.accounts.models import SignedIn, User
 from apps.assignments.services import share
 from apps.classes.services import add_members, make_class
+from apps.handouts.models import KeptLayout
 from apps.lessons.models import KeptWishes, Lesson, Material
 from apps.lessons.offering.services import offer
+from apps.work import made
 from apps.work.models import Job
+from escuela_core.handouts import USUAL
 
 from .conftest import StudentBrowser, answered, item_with, upload
 
 WISHES = {"kinds": ["gap"], "count": 1, "level": "", "depths": [], "goals": [], "mistakes": [], "remarks": ""}
+
+
+def job_with_a_file(owner: User) -> Job:
+    job = Job.objects.create(owner=owner, kind="export", state="done", result=made.told("x", "zip", "application/zip"))
+    with made.making(job) as path:
+        path.touch()
+    return job
 
 
 class World:
@@ -38,6 +48,7 @@ class World:
             "track_id": lesson.recording.tracks.create(language="es", cues=[]).pk,
             "material_id": Material.objects.create(lesson=lesson, kind="glossary", content=content).id,
             "wishes_id": KeptWishes.objects.create(owner=teacher, name="Mine", wishes=WISHES).id,
+            "layout_id": KeptLayout.objects.create(owner=teacher, name="Mine", layout=USUAL.to_json()).id,
             "assignment_id": self.assignment.id,
             "class_id": school_class.id,
             "request_id": school_class.requests.create(name="Cy").id,
@@ -47,7 +58,7 @@ class World:
             "note_id": uuid.uuid4(),
             "offer_key": offer(teacher, [lesson], title="x", author="", licence="").key,
             "upload_id": upload(teacher, "a.vtt", b"x").id,
-            "job_id": Job.objects.create(owner=teacher, kind="export", state="failed").id,
+            "job_id": job_with_a_file(teacher).id,
             "session_id": SignedIn.objects.create(user=teacher, session_key="x").id,
             "code": self.assignment.code,
             "number": 0,

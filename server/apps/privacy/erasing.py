@@ -15,9 +15,9 @@ from apps.assignments.models import Assignment, Edition
 from apps.classes.models import SchoolClass
 from apps.lessons.items import attachments
 from apps.lessons.models import Lesson
-from apps.privacy import exporting
 from apps.recordings.models import MediaPass, Recording
 from apps.study.models import Answer, Student
+from apps.work import made
 from config.names import named
 
 
@@ -72,7 +72,7 @@ def erase_account(user: User) -> None:
         # What a colleague's copy shows too stays with that one.
         for lesson in Lesson.with_removed.filter(owner=user):
             attachments.let_go(lesson)
-        files = [*attachments.files_of(user), *exporting.files_of(user), *(u.path for u in user.uploads.all())]
+        files = [*attachments.files_of(user), *made.files_of(user), *(u.path for u in user.uploads.all())]
         _erase(Student.objects.filter(assignment__owner=user))
         Assignment.with_removed.filter(owner=user).delete()
         SchoolClass.with_removed.filter(owner=user).delete()

@@ -4,10 +4,8 @@ from __future__ import annotations
 
 import json
 import zipfile
-from pathlib import Path
 from typing import Any
 
-from django.conf import settings
 from django.core.serializers.json import DjangoJSONEncoder
 
 from apps.accounts import audit
@@ -15,9 +13,9 @@ from apps.accounts.models import User
 from apps.classes.models import Member, SchoolClass
 from apps.lessons.models import Lesson
 from apps.lessons.segments.services import segment_rows
-from apps.recordings import room
 from apps.results.selectors import student_data
 from apps.study.models import Student
+from apps.work import made
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
@@ -32,38 +30,18 @@ assignments/<id>.json   what students got, the rules, and what each student watc
 """
 
 
-def folder() -> Path:
-    return Path(settings.MEDIA_FOLDER) / "exports"
-
-
-def path_of(job: Job) -> Path:
-    return folder() / f"{job.id}.zip"
-
-
-@room.keeps
-def files_of(owner: User) -> list[Path]:
-    """The archives of ``owner`` that have not been taken away yet."""
-    return [path_of(job) for job in Job.objects.filter(owner=owner, kind="export")]
-
-
 def start(user: User) -> Job:
     """Have the archive made; the job's id leads to it."""
     audit.record(user, "exported")
     return work.start(user, "export", {}, title="")
 
 
-def _remove(job: Job) -> None:
-    path_of(job).unlink(missing_ok=True)
-
-
-@long_work("export", ("pack",), queue="heavy", gave_up=_remove)
+@long_work("export", ("pack",), queue="heavy", gave_up=made.remove)
 def export(job: Job, steps: Steps) -> dict[str, Any]:
     """Pack the archive beside the recordings; it is taken away after a day."""
 
     def pack(share: Any) -> None:
-        folder().mkdir(parents=True, exist_ok=True)
-        half = path_of(job).with_suffix(".part")
-        with zipfile.ZipFile(half, "w", zipfile.ZIP_STORED) as archive:
+        with made.making(job) as path, zipfile.ZipFile(path, "w", zipfile.ZIP_STORED) as archive:
             archive.writestr("README.txt", README)
             archive.writestr("account.json", _json(account_data(job.owner)))
             lessons = list(job.owner.lessons.select_related("recording"))
@@ -72,10 +50,9 @@ def export(job: Job, steps: Steps) -> dict[str, Any]:
                 share(number / (len(lessons) + 1))
             for assignment in job.owner.assignments.select_related("edition"):
                 archive.writestr(f"assignments/{assignment.id}.json", _json(assignment_data(assignment)))
-        half.replace(path_of(job))
 
     steps.once("pack", pack)
-    return {}
+    return made.told("escuela", "zip", "application/zip")
 
 
 def account_data(user: User) -> dict[str, Any]:

@@ -14,14 +14,15 @@ from apps.accounts.models import SignedIn
 from apps.classes.models import Member
 from apps.lessons import services as lessons
 from apps.lessons.models import ServiceAnswer
-from apps.privacy import erasing, exporting
+from apps.privacy import erasing
 from apps.recordings import uploads
+from apps.work import made
 from apps.work.models import Job
 from apps.work.periodic import by_itself
 
 SERVICE_ANSWERS_KEPT = timedelta(days=90)
 REMOVED_KEPT = timedelta(days=30)
-LOOKS_KEPT, EXPORTS_KEPT, JOBS_KEPT = timedelta(days=2), timedelta(days=1), timedelta(days=30)
+LOOKS_KEPT, JOBS_KEPT = timedelta(days=2), timedelta(days=30)
 
 
 @by_itself(cron="17 3 * * *", name="privacy.tidy")
@@ -35,7 +36,7 @@ def tidy() -> dict[str, int]:
         "uploads": uploads.clear_old(),
         "looks": old_jobs.filter(kind="look", created_at__lt=now - LOOKS_KEPT).delete()[0],
         "jobs": old_jobs.filter(ended_at__lt=now - JOBS_KEPT).delete()[0],
-        "exports": _old_exports(),
+        "files": made.clear_old(),
         "links": links.forget_old(),
         "counts": limits.forget_old(),
         "attempts": AccessAttempt.objects.filter(attempt_time__lt=now - timedelta(days=1)).delete()[0],
@@ -47,11 +48,3 @@ def tidy() -> dict[str, int]:
         "members": Member.with_removed.filter(removed_at__lt=now - REMOVED_KEPT, studies=None).delete()[0],
         "students": erasing.erase_older(now - timedelta(days=settings.ANSWERS_KEPT_DAYS)),
     }
-
-
-def _old_exports() -> int:
-    before = (timezone.now() - EXPORTS_KEPT).timestamp()
-    old = [f for f in exporting.folder().glob("*") if f.stat().st_mtime < before]
-    for file in old:
-        file.unlink(missing_ok=True)
-    return len(old)

@@ -5,6 +5,5 @@ from apps.privacy import views
 urlpatterns = [
     path("account/erasure/", views.ErasureView.as_view()),
     path("account/export/", views.ExportView.as_view()),
-    path("account/export/<uuid:job_id>/", views.ExportedView.as_view()),
     path("assignments/<uuid:assignment_id>/students/<uuid:student_id>/data/", views.StudentDataView.as_view()),
 ]

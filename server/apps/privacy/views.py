@@ -5,7 +5,6 @@ from __future__ import annotations
 from uuid import UUID
 
 from django.contrib.auth import logout
-from django.http import FileResponse, Http404
 from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
@@ -17,7 +16,6 @@ from apps.accounts.views import plain
 from apps.privacy import erasing, exporting
 from apps.privacy.serializers import RenameIn, StudentExportOut, WhatGoesOut
 from apps.study.models import Student
-from apps.work.models import Job
 from apps.work.serializers import JobOut
 from config.api import TeacherView, parsed
 
@@ -43,17 +41,6 @@ class ExportView(TeacherView):
     @extend_schema(request=None, responses={202: JobOut})
     def post(self, request: Request) -> Response:
         return Response(JobOut(exporting.start(self.teacher)).data, status=202)
-
-
-class ExportedView(TeacherView):
-    @extend_schema(responses={(200, "application/zip"): bytes})
-    def get(self, request: Request, job_id: UUID) -> FileResponse:
-        """The archive, once its job is done."""
-        job = get_object_or_404(Job, id=job_id, owner=self.teacher, kind="export")
-        path = exporting.path_of(job)
-        if not path.exists():
-            raise Http404
-        return FileResponse(path.open("rb"), as_attachment=True, filename="escuela.zip")
 
 
 class StudentDataView(TeacherView):

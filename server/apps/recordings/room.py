@@ -8,11 +8,15 @@ from pathlib import Path
 from django.conf import settings
 
 from apps.accounts.models import User
+from apps.work import made
 from apps.work.limited import GB
 from config.errors import SentenceError
 
 Files = Callable[[User], Iterable[Path]]
-_KEPT: list[Files] = [lambda owner: (file for r in owner.recordings.only("id") for file in r.folder.glob("*"))]
+_KEPT: list[Files] = [
+    lambda owner: (file for r in owner.recordings.only("id") for file in r.folder.glob("*")),
+    made.files_of,
+]
 
 
 def keeps(files: Files) -> Files:

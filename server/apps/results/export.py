@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-import csv
 import hashlib
 import hmac
-import io
-from collections.abc import Iterator, Sequence
-from datetime import datetime
+from collections.abc import Iterator
 
 from django.conf import settings
 from django.utils import timezone
@@ -24,24 +21,6 @@ from escuela_core.formats import xapi
 from escuela_core.formats.oneroster_results import LineItem, Result, package
 from escuela_core.formats.workbook import workbook
 from escuela_core.results.sheet import earned
-
-
-def as_csv(rows: Sequence[Sequence[object]]) -> str:
-    """RFC 4180, UTF-8 with a mark, so that spreadsheets read its letters right."""
-    out = io.StringIO()
-    out.write("\ufeff")
-    # All in quotes: whatever a spreadsheet takes for the separator, no cell begins inside another.
-    writer = csv.writer(out, quoting=csv.QUOTE_ALL)
-    for row in rows:
-        writer.writerow([neutral(c) for c in row])
-    return out.getvalue()
-
-
-def neutral(value: object) -> object:
-    """A nickname or prompt that a spreadsheet would take for a formula is written as text."""
-    if isinstance(value, str) and value.lstrip()[:1] in ("=", "+", "-", "@", "\t", "\r"):
-        return "'" + value
-    return value.isoformat(timespec="seconds") if isinstance(value, datetime) else value
 
 
 def sheet_workbook(assignment: Assignment, language: str) -> bytes:

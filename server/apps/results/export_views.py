@@ -17,6 +17,7 @@ from apps.results.gradebook import gradebook
 from apps.results.selectors import sheet_data
 from apps.results.views import ResultsView
 from config.api import TeacherView
+from escuela_core.formats.separated import as_csv
 
 CSV = "text/csv"
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
@@ -36,7 +37,7 @@ class SheetCsvView(ResultsView):
     def get(self, request: Request, assignment_id: UUID) -> HttpResponse:
         assignment = self.assignment(assignment_id)
         rows = tables.sheet_rows(sheet_data(assignment), self.teacher.language)
-        return as_file(export.as_csv(rows), CSV, assignment.name, "csv")
+        return as_file(as_csv(rows), CSV, assignment.name, "csv")
 
 
 class AnswersCsvView(ResultsView):
@@ -45,7 +46,7 @@ class AnswersCsvView(ResultsView):
         """A row an answer."""
         assignment = self.assignment(assignment_id)
         rows = tables.answer_rows(Sheet(assignment), self.teacher.language)
-        return as_file(export.as_csv(rows), CSV, f"{assignment.name} answers", "csv")
+        return as_file(as_csv(rows), CSV, f"{assignment.name} answers", "csv")
 
 
 class SheetXlsxView(ResultsView):
@@ -72,7 +73,7 @@ class GradebookCsvView(TeacherView):
     def get(self, request: Request, class_id: UUID) -> HttpResponse:
         school_class = class_of(self.teacher, class_id)
         rows = tables.gradebook_rows(gradebook(school_class), self.teacher.language)
-        return as_file(export.as_csv(rows), CSV, school_class.name, "csv")
+        return as_file(as_csv(rows), CSV, school_class.name, "csv")
 
 
 class OneRosterResultsView(TeacherView):

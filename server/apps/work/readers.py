@@ -27,6 +27,18 @@ def spreadsheet(data: bytes) -> Any:
     return lines_of(data)
 
 
+def items(data: bytes) -> Any:
+    from escuela_core.exchange.reading import read_items
+    from escuela_core.items import item_to_json
+    from escuela_core.items.texts import files, without_files
+
+    found = read_items(data)
+    told = [item_to_json(item) for item in found.items]
+    left = [{"title": x.title, "why": x.why} for x in found.left]
+    left += [{"title": t.get("prompt") or t.get("text", ""), "why": "files"} for t in told if any(files(t))]
+    return {"items": [without_files(t) for t in told], "left": left}
+
+
 def roster(data: bytes) -> Any:
     from escuela_core.formats.oneroster import read_package
     from escuela_core.study.roster import LONGEST_NAME
@@ -36,8 +48,10 @@ def roster(data: bytes) -> Any:
 
 def picture(_data: bytes, source: str, target: str, name: str) -> None:
     """Any of the common formats as WebP, upright, no wider than a screen, without what the camera wrote beside it."""
-    from PIL import Image, ImageOps, UnidentifiedImageError
+    from PIL import Image, ImageFile, ImageOps, UnidentifiedImageError
 
+    # The setter of pages allows half a picture, wherever it has been loaded; here it is refused.
+    ImageFile.LOAD_TRUNCATED_IMAGES = False
     try:
         with Image.open(source, formats=FORMATS) as opened:
             if opened.width * opened.height > MOST_PIXELS:
@@ -54,6 +68,21 @@ def picture(_data: bytes, source: str, target: str, name: str) -> None:
         ) from error
 
 
+def lesson(_data: bytes, source: str, folder: str) -> Any:
+    """The lesson of an archive, its files written into ``folder``: each as ``file<number>``, its recording as
+    ``media``."""
+    from pathlib import Path
+
+    from escuela_core.exchange.archive import unpacked
+
+    with unpacked(Path(source)) as archive:
+        for number, file in enumerate(archive.lesson.files):
+            archive.take(file, Path(folder) / f"file{number}")
+        if archive.lesson.media is not None:
+            archive.take(archive.lesson.media, Path(folder) / "media")
+        return archive.lesson.to_json()
+
+
 class PictureError(EscuelaError):
     def __init__(self, code: str, message: str, **params: str | int | float) -> None:
         super().__init__(message, **params)
@@ -65,8 +94,10 @@ WIDEST_PX, MOST_PIXELS = 1_600, 60_000_000
 READERS: dict[str, Callable[..., Any]] = {
     "words": words,
     "spreadsheet": spreadsheet,
+    "items": items,
     "roster": roster,
     "picture": picture,
+    "lesson": lesson,
 }
 
 

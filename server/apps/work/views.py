@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from uuid import UUID
 
+from django.http import FileResponse, Http404
 from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from apps.work import services
+from apps.work import made, services
 from apps.work.models import Job
 from apps.work.serializers import JobOut
 from config.api import TeacherView
@@ -39,3 +40,16 @@ class JobView(TeacherView):
         """Cancel what runs; put away what has ended."""
         services.put_away(get_object_or_404(Job, id=job_id, owner=self.teacher))
         return Response(status=204)
+
+
+class JobFileView(TeacherView):
+    @extend_schema(responses={(200, "application/octet-stream"): bytes})
+    def get(self, request: Request, job_id: UUID) -> FileResponse:
+        """What the job made, once it is done; a day later it is gone."""
+        job = get_object_or_404(Job, id=job_id, owner=self.teacher)
+        path = made.path_of(job)
+        if "file" not in job.result or not path.exists():
+            raise Http404
+        return FileResponse(
+            path.open("rb"), as_attachment=True, filename=job.result["file"], content_type=job.result["type"]
+        )

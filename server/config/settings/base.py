@@ -33,6 +33,8 @@ INSTALLED_APPS = [
     "apps.lessons",
     "apps.classes",
     "apps.assignments",
+    "apps.handouts",
+    "apps.exchange",
     "apps.room",
     "apps.study",
     "apps.results",
@@ -165,6 +167,9 @@ SPECTACULAR_SETTINGS = {
         "ProgressEnum": ["to_do", "doing", "done"],
         "LookStateEnum": ["none", "asked", "upheld", "accepted"],
         "DepthEnum": "escuela_core.items.model.DEPTHS",
+        "HandoutFormEnum": "escuela_core.handouts.FORMS",
+        "LeavingFormEnum": "archive qti cartridge xlsx csv items track".split(),
+        "PartKindEnum": "escuela_core.handouts.PART_KINDS",
         "CellStateEnum": "not_reached skipped not_sure out_of_time wrong right waiting marked read".split(),
     },
 }

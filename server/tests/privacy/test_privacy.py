@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import json
+import os
 import zipfile
 from datetime import timedelta
 from importlib import import_module
@@ -20,6 +21,7 @@ from apps.privacy import exporting
 from apps.privacy.tidying import tidy
 from apps.recordings.models import Upload
 from apps.study.models import Answer, Student
+from apps.work import made
 from apps.work.models import Job
 
 from ..conftest import item_with, posted, run_jobs, upload
@@ -62,20 +64,20 @@ def test_the_database_itself_refuses_to_change_an_edition(assignment) -> None:
 
 def test_an_account_is_exported_as_one_archive(client, student, lesson, stranger) -> None:
     job = posted(client, "/api/account/export/", {}).json()["id"]
-    assert client.get(f"/api/account/export/{job}/").status_code == 404
+    assert client.get(f"/api/jobs/{job}/file/").status_code == 404
     run_jobs()
-    answer = client.get(f"/api/account/export/{job}/")
+    answer = client.get(f"/api/jobs/{job}/file/")
     packed = zipfile.ZipFile(io.BytesIO(b"".join(answer.streaming_content)))
     assert {f"lessons/{lesson.id}/source", f"lessons/{lesson.id}/captions", "account.json"} <= set(packed.namelist())
     assert "By its own weight." in packed.read(f"assignments/{student.assignment_id}.json").decode()
     assert json.loads(packed.read(f"lessons/{lesson.id}/lesson.json"))["sentences"]
-    assert stranger.get(f"/api/account/export/{job}/").status_code == 404
+    assert stranger.get(f"/api/jobs/{job}/file/").status_code == 404
 
 
 def test_a_deleted_account_leaves_nothing_behind(client, student, lesson, teacher) -> None:
     folder = lesson.recording.folder
     upload(teacher, "a.mp4", b"x")
-    archive = exporting.path_of(exporting.start(teacher))
+    archive = made.path_of(exporting.start(teacher))
     run_jobs()
     assert archive.exists()
     assert client.get("/api/account/erasure/").json() == {
@@ -101,11 +103,13 @@ def test_what_is_old_goes_by_itself(teacher, student, settings) -> None:
     Upload.objects.update(created_at=timezone.now() - timedelta(days=3))
     Job.objects.create(owner=teacher, kind="look", state="done")
     Job.objects.update(created_at=timezone.now() - timedelta(days=3))
-    exporting.folder().mkdir(parents=True)
+    made.folder().mkdir(parents=True)
+    (made.folder() / "old").touch()
+    os.utime(made.folder() / "old", (0, 0))
     AuditEntry.objects.create(user=teacher, action="shared")
     AuditEntry.objects.filter(action="shared").update(at=timezone.now() - timedelta(days=400))
     gone = tidy()
-    assert (gone["uploads"], gone["looks"], gone["students"]) == (1, 1, 0)
+    assert (gone["uploads"], gone["looks"], gone["students"], gone["files"]) == (1, 1, 0, 1)
     assert gone["audit"] >= 1
     Student.objects.update(last_seen_at=timezone.now() - timedelta(days=31))
     assert tidy()["students"] == 1

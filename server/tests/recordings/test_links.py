@@ -219,7 +219,7 @@ def test_a_host_that_answers_by_a_frame_is_played_in_that_frame(monkeypatch, set
     found = hosts.at("https://h.short.example/k3y")
     assert (found.title, found.dialect, found.duration_ms) == ("Locks of the old canal", "commands", None)
     assert found.player_url == "https://player.example/embed/k3y?feature=oembed&x=1&enablejsapi=1"
-    assert "frame-src https://player.example;" in client.get("/").headers["Content-Security-Policy"]
+    assert "frame-src 'self' https://player.example;" in client.get("/").headers["Content-Security-Policy"]
 
 
 def test_a_frame_of_another_origin_is_refused(monkeypatch) -> None:

@@ -10,9 +10,9 @@ from openpyxl import load_workbook
 
 from apps.assignments.services import share
 from apps.classes.services import add_members, make_class
-from apps.results.export import neutral
 from apps.study.members import take_name
 from apps.study.services import join_as
+from escuela_core.formats.separated import neutral
 
 from ..conftest import StudentBrowser, answered, item_with
 

@@ -2,12 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body } from "../api/client";
+import { MadeFile } from "../lessons/MadeFile";
+import { useMadeFile } from "../lessons/useMadeFile";
 import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { PasswordField } from "./Fields";
-
-const LOOK_AGAIN_MS = 1000;
 
 /** Everything as one archive, and the end of the account. */
 export function YourData() {
@@ -28,33 +28,16 @@ export function YourData() {
 
 function Archive() {
   const { t } = useTranslation();
-  const [id, setId] = useState("");
-  const [error, setError] = useState<unknown>(null);
-  const job = useQuery({
-    queryKey: ["job", id],
-    enabled: id !== "",
-    queryFn: async () => body(await api.GET("/api/jobs/{job_id}/", { params: { path: { job_id: id } } })),
-    refetchInterval: (query) =>
-      ["done", "failed", "cancelled"].includes(query.state.data?.state ?? "") ? false : LOOK_AGAIN_MS,
-  });
-  const start = () =>
-    api
-      .POST("/api/account/export/")
-      .then((r) => setId(body(r).id))
-      .catch(setError);
-  const state = job.data?.state;
+  const file = useMadeFile(async (_: undefined) => body(await api.POST("/api/account/export/")));
   return (
     <>
       <p className="mb-2 text-[14px] text-quiet">{t("account.exportHelp")}</p>
-      {!id && <Button onClick={start}>{t("account.export")}</Button>}
-      {id && state !== "done" && state !== "failed" && <p role="status">{t("account.packing")}</p>}
-      {state === "failed" && <p role="alert">{t("error.broke")}</p>}
-      {state === "done" && (
-        <a className="text-teal underline" href={`/api/account/export/${id}/`} download>
-          {t("account.download")}
-        </a>
+      {!file.job && (
+        <Button disabled={file.busy} onClick={() => file.ask(undefined)}>
+          {t("account.export")}
+        </Button>
       )}
-      <ErrorNotice error={error ?? job.error} />
+      <MadeFile file={file} />
     </>
   );
 }

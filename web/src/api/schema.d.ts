@@ -74,23 +74,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/account/export/{job_id}/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The archive, once its job is done. */
-        get: operations["api_account_export_retrieve"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/account/password/": {
         parameters: {
             query?: never;
@@ -219,6 +202,23 @@ export interface paths {
         /** @description Keep the marking, or take the answer as right. */
         put: operations["api_answers_look_update"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arriving/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Have a lesson made of an uploaded archive or lesson file; the job's result names it. */
+        post: operations["api_arriving_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -905,6 +905,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/file/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the job made, once it is done; a day later it is gone. */
+        get: operations["api_jobs_file_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep a layout for other lessons, in place of one of the same name. */
+        post: operations["api_layouts_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description A view for a signed-in teacher. */
+        delete: operations["api_layouts_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/": {
         parameters: {
             query?: never;
@@ -1044,6 +1095,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/handout/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How the lesson is printed, and what could be. */
+        get: operations["api_lessons_handout_retrieve"];
+        /** @description A view for a signed-in teacher. */
+        put: operations["api_lessons_handout_update"];
+        /** @description Have it written as a file, which the job leads to. */
+        post: operations["api_lessons_handout_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/handout/preview/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The handout as a page. */
+        get: operations["api_lessons_handout_preview_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/handout/words/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is said, to choose words to take out of it. */
+        get: operations["api_lessons_handout_words_retrieve"];
+        put?: never;
+        /** @description Make items of chosen words, into the pool. */
+        post: operations["api_lessons_handout_words_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{lesson_id}/items/": {
         parameters: {
             query?: never;
@@ -1061,6 +1166,24 @@ export interface paths {
         head?: never;
         /** @description Put several items into the lesson, back into the pool, or out. */
         patch: operations["api_lessons_items_partial_update"];
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/leaving/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The forms a lesson can leave in, and what each cannot hold of it. */
+        get: operations["api_lessons_leaving_list"];
+        put?: never;
+        /** @description Have the lesson written in a form, as a file which the job leads to. */
+        post: operations["api_lessons_leaving_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/lessons/{lesson_id}/materials/": {
@@ -1653,7 +1776,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept. */
+        /**
+         * @description A spreadsheet of items, or a package of another system, as text, to be looked at like what is pasted; nothing
+         *     is kept. ``left`` names what could not be taken over.
+         */
         post: operations["api_sheets_create"];
         delete?: never;
         options?: never;
@@ -1942,6 +2068,10 @@ export interface components {
              * @default 0
              */
             waited_ms: number;
+        };
+        ArrivingInRequest: {
+            /** Format: uuid */
+            upload: string;
         };
         AskInRequest: {
             name: string;
@@ -2266,6 +2396,11 @@ export interface components {
         };
         /** @enum {string} */
         FlagsEnum: "not_started" | "unfinished" | "late" | "stuck" | "unsure" | "waiting" | "signs";
+        /** @description What a form cannot hold of the lesson. */
+        FormLossesOut: {
+            form: components["schemas"]["LeavingFormEnum"];
+            losses: components["schemas"]["LossOut"][];
+        };
         /** @description One moment that was found, by its words or by its meaning. */
         FoundOut: {
             /** Format: uuid */
@@ -2277,6 +2412,21 @@ export interface components {
         };
         /** @enum {string} */
         FoundOutByEnum: "words" | "meaning";
+        GapItemsInRequest: {
+            chosen: number[];
+        };
+        GapItemsOut: {
+            count: number;
+        };
+        GapWordOut: {
+            start_ms: number;
+            text: string;
+        };
+        /** @description ``above``: where words above the level asked about begin, each where it is said first. */
+        GapWordsOut: {
+            sentences: components["schemas"]["GapWordOut"][][];
+            above: number[];
+        };
         GiveInRequest: {
             /** Format: email */
             email: string;
@@ -2392,6 +2542,23 @@ export interface components {
             name: string;
             things: string[];
         };
+        HandoutFileInRequest: {
+            form: components["schemas"]["HandoutFormEnum"];
+            /** @default student */
+            version: components["schemas"]["VersionEnum"];
+        };
+        /** @enum {string} */
+        HandoutFormEnum: "pdf" | "docx" | "odt" | "html" | "form" | "txt" | "md";
+        /** @description ``empty`` are parts that the lesson has nothing for; ``link`` is where codes lead, empty where nowhere. */
+        HandoutOut: {
+            title: string;
+            layout: components["schemas"]["LayoutData"];
+            kept: components["schemas"]["KeptLayoutOut"][];
+            empty: components["schemas"]["PartKindEnum"][];
+            link: string;
+        };
+        /** @enum {string} */
+        HelpEnum: "words" | "letters" | "none";
         HostFoundOut: {
             host: string;
             link: string;
@@ -2567,6 +2734,16 @@ export interface components {
             pin?: string;
             same_name?: boolean;
         };
+        KeptLayoutInRequest: {
+            name: string;
+            layout: components["schemas"]["LayoutDataRequest"];
+        };
+        KeptLayoutOut: {
+            /** Format: uuid */
+            readonly id: string;
+            name: string;
+            layout: components["schemas"]["LayoutData"];
+        };
         KeptWishesInRequest: {
             name: string;
             wishes: components["schemas"]["WishesDataRequest"];
@@ -2596,6 +2773,40 @@ export interface components {
         };
         LastRulesOut: {
             rules: components["schemas"]["RulesData"] | null;
+        };
+        LayoutData: {
+            parts: components["schemas"]["PartData"][];
+            /** @default normal */
+            size: components["schemas"]["SizeEnum"];
+            /** @default  */
+            heading: string;
+            /** @default  */
+            level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
+            /** @default true */
+            names: boolean;
+        };
+        LayoutDataRequest: {
+            parts: components["schemas"]["PartDataRequest"][];
+            /** @default normal */
+            size: components["schemas"]["SizeEnum"];
+            /** @default  */
+            heading: string;
+            /** @default  */
+            level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
+            /** @default true */
+            names: boolean;
+        };
+        /** @enum {string} */
+        LeavingFormEnum: "archive" | "qti" | "cartridge" | "xlsx" | "csv" | "items" | "track";
+        /** @description ``with_recording`` is for archives alone. */
+        LeavingInRequest: {
+            form: components["schemas"]["LeavingFormEnum"];
+            /** @default true */
+            with_recording: boolean;
+        };
+        LeftItemOut: {
+            title: string;
+            why: string;
         };
         LeftOutOut: {
             /** Format: uuid */
@@ -2644,6 +2855,10 @@ export interface components {
         };
         /** @enum {string} */
         LookStateEnum: "none" | "asked" | "upheld" | "accepted";
+        LossOut: {
+            code: string;
+            count: number;
+        };
         MailInRequest: {
             /** Format: email */
             email: string;
@@ -2675,11 +2890,17 @@ export interface components {
             place: components["schemas"]["MaterialPlaceEnum"];
             lines: components["schemas"]["MaterialLineDataRequest"][];
         };
+        /** @description ``share``: how much of what is said a text to read keeps. */
         MaterialInRequest: {
             kind: components["schemas"]["MaterialKindEnum"];
+            /**
+             * Format: double
+             * @default 1
+             */
+            share: number;
         };
         /** @enum {string} */
-        MaterialKindEnum: "glossary" | "warm_up" | "presumed" | "key_points" | "summary_short" | "summary_long" | "gap_text" | "writing_tasks" | "marking_guide";
+        MaterialKindEnum: "glossary" | "warm_up" | "presumed" | "key_points" | "summary_short" | "summary_long" | "gap_text" | "writing_tasks" | "reading_text" | "marking_guide";
         MaterialLineData: {
             text: string;
             meaning: string;
@@ -2890,6 +3111,58 @@ export interface components {
             left: string;
             right: string;
         };
+        /** @description ``every`` is 0 or 3 to 30; ``chosen`` the starts (ms) of words taken out by hand. */
+        PartData: {
+            kind: components["schemas"]["PartKindEnum"];
+            /** @default  */
+            title: string;
+            /** @default 1 */
+            columns: number;
+            /** @default 3 */
+            lines: number;
+            /** @default true */
+            shuffled: boolean;
+            /** @default false */
+            times: boolean;
+            /** @default false */
+            codes: boolean;
+            /** @default true */
+            explained: boolean;
+            /** @default 0 */
+            every: number;
+            /** @default words */
+            help: components["schemas"]["HelpEnum"];
+            /** @default true */
+            even: boolean;
+            chosen?: number[];
+        };
+        /** @description ``every`` is 0 or 3 to 30; ``chosen`` the starts (ms) of words taken out by hand. */
+        PartDataRequest: {
+            kind: components["schemas"]["PartKindEnum"];
+            /** @default  */
+            title: string;
+            /** @default 1 */
+            columns: number;
+            /** @default 3 */
+            lines: number;
+            /** @default true */
+            shuffled: boolean;
+            /** @default false */
+            times: boolean;
+            /** @default false */
+            codes: boolean;
+            /** @default true */
+            explained: boolean;
+            /** @default 0 */
+            every: number;
+            /** @default words */
+            help: components["schemas"]["HelpEnum"];
+            /** @default true */
+            even: boolean;
+            chosen?: number[];
+        };
+        /** @enum {string} */
+        PartKindEnum: "goals" | "warm_up" | "presumed" | "glossary" | "matching" | "cards" | "items" | "key_points" | "summary_short" | "summary_long" | "gap_text" | "gapped" | "writing_tasks" | "reading_text" | "transcript" | "marking_guide" | "answers";
         /** @description A sentence with who heard it again, left after it, went past it, or played it slower. */
         PassageOut: {
             start_ms: number;
@@ -3484,6 +3757,8 @@ export interface components {
             here: boolean;
         };
         /** @enum {string} */
+        SizeEnum: "normal" | "large";
+        /** @enum {string} */
         SkippingEnum: "freely" | "watched" | "not_at_all";
         SourceLineOut: {
             number: number;
@@ -3514,8 +3789,10 @@ export interface components {
             /** Format: byte */
             content: string;
         };
+        /** @description ``left``: what of a package has no kind here, or came with files that stay behind. */
         SpreadsheetOut: {
             text: string;
+            left: components["schemas"]["LeftItemOut"][];
         };
         /** @enum {string} */
         StandingEnum: "wrong" | "open" | "confirmed";
@@ -3732,6 +4009,8 @@ export interface components {
             kind: components["schemas"]["WrittenKindEnum"] | components["schemas"]["BlankEnum"];
         };
         /** @enum {string} */
+        VersionEnum: "student" | "teacher" | "answers";
+        /** @enum {string} */
         WantEnum: "another" | "easier" | "harder" | "distractors";
         WarningOut: {
             line: number;
@@ -3929,27 +4208,6 @@ export interface operations {
             };
         };
     };
-    api_account_export_retrieve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/zip": string;
-                };
-            };
-        };
-    };
     api_account_password_update: {
         parameters: {
             query?: never;
@@ -4121,6 +4379,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    api_arriving_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivingInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
             };
         };
     };
@@ -5369,6 +5650,70 @@ export interface operations {
             };
         };
     };
+    api_jobs_file_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    api_layouts_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptLayoutInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptLayoutOut"];
+                };
+            };
+        };
+    };
+    api_layouts_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     api_lessons_list: {
         parameters: {
             query?: {
@@ -5628,6 +5973,148 @@ export interface operations {
             };
         };
     };
+    api_lessons_handout_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandoutOut"];
+                };
+            };
+        };
+    };
+    api_lessons_handout_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutDataRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandoutOut"];
+                };
+            };
+        };
+    };
+    api_lessons_handout_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandoutFileInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    api_lessons_handout_preview_retrieve: {
+        parameters: {
+            query?: {
+                version?: "student" | "teacher" | "answers";
+            };
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+        };
+    };
+    api_lessons_handout_words_retrieve: {
+        parameters: {
+            query?: {
+                level?: "" | "A1" | "A2" | "B1" | "B2" | "C1" | "C2";
+            };
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GapWordsOut"];
+                };
+            };
+        };
+    };
+    api_lessons_handout_words_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GapItemsInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GapItemsOut"];
+                };
+            };
+        };
+    };
     api_lessons_items_update: {
         parameters: {
             query?: never;
@@ -5699,6 +6186,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    api_lessons_leaving_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormLossesOut"][];
+                };
+            };
+        };
+    };
+    api_lessons_leaving_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeavingInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };

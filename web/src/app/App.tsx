@@ -9,7 +9,7 @@ import { ClassesPage } from "../classes/ClassesPage";
 import { ClassPage } from "../classes/ClassPage";
 import { GradebookPage } from "../classes/GradebookPage";
 import { DeskPage } from "../desk/DeskPage";
-import { CardsPage } from "../desk/materials/CardsPage";
+import { HandoutPage } from "../handouts/HandoutPage";
 import { FindPage } from "../lessons/FindPage";
 import { LessonsPage } from "../lessons/LessonsPage";
 import { NewLessonPage } from "../lessons/NewLessonPage";
@@ -46,7 +46,7 @@ export function App() {
             <Route path="/offered/:key" element={<OfferedPage />} />
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
-            <Route path="/lessons/:lesson/cards" element={<CardsPage />} />
+            <Route path="/lessons/:lesson/handout" element={<HandoutPage />} />
             <Route path="/lessons/:lesson/:step?" element={<DeskPage />} />
             <Route path="/assignments/:assignment/room" element={<ScreenPage />} />
             <Route path="/assignments/:assignment/remote" element={<RemotePage />} />

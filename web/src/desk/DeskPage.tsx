@@ -53,7 +53,10 @@ function DeskView({ desk, sentences, step, error }: ViewProps) {
   useEffect(() => {
     document.title = `${desk.title} · Escuela`;
   }, [desk.title]);
-  useKeys([{ keys: "R", label: t("desk.rehearse"), run: () => go(`/lessons/${desk.id}/rehearsal`) }]);
+  useKeys([
+    { keys: "R", label: t("desk.rehearse"), run: () => go(`/lessons/${desk.id}/rehearsal`) },
+    { keys: "Shift+Q", label: t("handout.open"), run: () => go(`/lessons/${desk.id}/handout`) },
+  ]);
   useGivenInstant(state);
   const whole = step === "share" || step === "results";
   return (
@@ -111,6 +114,9 @@ function Actions({ desk, state }: { desk: Desk; state: DeskState }) {
       <History state={state} />
       <Button small hint="R" onClick={() => go(`/lessons/${desk.id}/rehearsal`)}>
         {t("desk.rehearse")}
+      </Button>
+      <Button small hint="Shift+Q" onClick={() => go(`/lessons/${desk.id}/handout`)}>
+        {t("handout.open")}
       </Button>
     </>
   );

@@ -6,7 +6,18 @@ import { STEPS } from "./Steps";
 
 const SRC = join(import.meta.dirname, "..");
 /** All that can stand on the teacher's screens. */
-const ROOMS = ["app", "ui", "lessons", "desk", "results", "rehearsal", "assignments", "accounts", "classes"];
+const ROOMS = [
+  "app",
+  "ui",
+  "lessons",
+  "desk",
+  "results",
+  "rehearsal",
+  "assignments",
+  "accounts",
+  "classes",
+  "handouts",
+];
 /** Bindings with one meaning: finding what is shown, the next of what is walked through, leaving, another of these. */
 const ALIKE = new Set(["/", "N", "J", "Shift+J", "Escape", "E"]);
 

@@ -107,7 +107,9 @@ export function LessonsPage() {
 
 function WaitingForYou({ lessons }: { lessons: LessonRow[] }) {
   const { t } = useTranslation();
-  const jobs = useJobs().data?.filter((j) => j.kind === "bring_in" && (isOpen(j) || j.state === "failed")) ?? [];
+  const jobs =
+    useJobs().data?.filter((j) => ["bring_in", "take_in"].includes(j.kind) && (isOpen(j) || j.state === "failed")) ??
+    [];
   const queries = useQueryClient();
   const running = jobs.filter(isOpen).length;
   // A job that has ended leaves the list: its lesson is there now.

@@ -5,6 +5,7 @@ import { Header, Who } from "../app/Header";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { FileField } from "../ui/FileField";
+import { Arriving } from "./Arriving";
 import { FromElsewhere } from "./FromElsewhere";
 import { HostSearch } from "./HostSearch";
 import { SourceCard } from "./SourceCard";
@@ -31,6 +32,7 @@ export function NewLessonPage() {
         )}
         <HostSearch take={sources.addLink} />
         <List sources={sources} />
+        <Arriving />
         <FromElsewhere />
       </main>
     </>

@@ -7,6 +7,7 @@ import { clock, moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { EditDialog } from "./EditDialog";
+import { LeaveDialog } from "./LeaveDialog";
 import { OfferDialog } from "./OfferDialog";
 import { type Given, type LessonRow, useLessonActs, useOverview } from "./queries";
 
@@ -17,6 +18,7 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
   const acts = useLessonActs();
   const [editing, setEditing] = useState<LessonRow | null>(null);
   const [offering, setOffering] = useState<LessonRow | null>(null);
+  const [leaving, setLeaving] = useState<LessonRow | null>(null);
   // The newest assignment of a lesson comes first, and stands.
   const given = new Map([...(overview.data ?? [])].reverse().map((g) => [g.lesson_id ?? "", g] as const));
   if (rows.length === 0) {
@@ -58,7 +60,13 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
                 <span className="text-quiet">{t(l.item_count > 0 ? "lessons.notShared" : "lessons.noItems")}</span>
               )}
             </p>
-            <More lesson={l} edit={() => setEditing(l)} offer={() => setOffering(l)} acts={acts} />
+            <More
+              lesson={l}
+              edit={() => setEditing(l)}
+              offer={() => setOffering(l)}
+              leave={() => setLeaving(l)}
+              acts={acts}
+            />
           </li>
         ))}
       </ul>
@@ -69,6 +77,7 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
           close={() => setOffering(null)}
         />
       )}
+      {leaving && <LeaveDialog lesson={leaving} close={() => setLeaving(null)} />}
       {editing && <EditDialog lesson={editing} folders={folders} close={() => setEditing(null)} />}
     </>
   );
@@ -78,6 +87,7 @@ type MoreProps = {
   lesson: LessonRow;
   edit: () => void;
   offer: () => void;
+  leave: () => void;
   acts: ReturnType<typeof useLessonActs>;
 };
 
@@ -88,6 +98,7 @@ function More(props: MoreProps) {
     ["lessons.edit", props.edit],
     ["lessons.duplicate", () => acts.duplicate(lesson)],
     ["lessons.offer", props.offer],
+    ["lessons.leave", props.leave],
     ["lessons.remove", () => acts.remove(lesson)],
   ];
   return (

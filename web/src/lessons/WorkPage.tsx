@@ -48,7 +48,12 @@ function Row({ job }: { job: Job }) {
         {running && <JobSteps job={job} />}
       </div>
       <div className="flex items-start gap-1.5">
-        {job.state === "done" && job.kind === "bring_in" && (
+        {typeof job.result.file === "string" && (
+          <a className="text-teal underline" href={`/api/jobs/${job.id}/file/`} download>
+            {job.result.file}
+          </a>
+        )}
+        {job.state === "done" && ["bring_in", "take_in"].includes(job.kind) && (
           <Link className="text-teal underline" to={`/lessons/${job.result.lesson}`}>
             {t("new.toTheDesk")}
           </Link>

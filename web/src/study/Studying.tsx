@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { ApiError, api, body, type Schemas } from "../api/client";
 import { newId } from "../app/ids";
 import { useClock } from "../player/hooks";
+import { allowedSeek, momentIn } from "./course";
 import { KEPT_HERE, type Progress, type Question, type StudyDoor, type StudyLesson } from "./door";
 import { Notes } from "./Notes";
 import { NotTaken } from "./NotTaken";
@@ -55,7 +56,11 @@ export function Studying({ code, study, lesson: given, student, again }: Props) 
   useEffect(() => {
     if (refused !== "[]") look().catch(() => undefined);
   }, [refused, look]);
-  const startMs = furthestMs >= lesson.end_ms - 1000 ? lesson.start_ms : Math.max(lesson.start_ms, furthestMs);
+  const goesOnAt = furthestMs >= lesson.end_ms - 1000 ? lesson.start_ms : Math.max(lesson.start_ms, furthestMs);
+  // A code on a handout leads to a moment, as far as the rules let go there.
+  const scanned = momentIn(window.location.hash);
+  const within = Math.min(lesson.end_ms - 1000, Math.max(lesson.start_ms, scanned ?? 0));
+  const startMs = scanned === null ? goesOnAt : allowedSeek(study.rules, within, goesOnAt, furthestMs);
   const askForLook = useCallback(
     async (answer: string, reason: string) =>
       take.current(

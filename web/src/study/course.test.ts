@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { allowedSeek, along, gapFrom, instantAt, nextStop, stopsOf } from "./course";
+import { allowedSeek, along, gapFrom, instantAt, momentIn, nextStop, stopsOf } from "./course";
 import type { Progress, Question, Rules, StudyLesson } from "./door";
 
 const question = (id: string, pause_ms: number): Question => ({
@@ -84,5 +84,14 @@ describe("seeking", () => {
   it("never goes ahead where skipping is not allowed, but goes back", () => {
     expect(allowedSeek(rules("not_at_all"), 15_000, 10_000, 20_000)).toBe(10_000);
     expect(allowedSeek(rules("not_at_all"), 5_000, 10_000, 20_000)).toBe(5_000);
+  });
+});
+
+describe("an address that leads to a moment", () => {
+  it("is read as the standard has it", () => {
+    expect(["#t=62", "#t=62.5", "#t=npt:62", "#x=1&t=62", "#t=62,70"].map(momentIn)).toEqual([
+      62_000, 62_500, 62_000, 62_000, 62_000,
+    ]);
+    expect(["", "#", "#t=", "#t=-3", "#start=62", "#t=x"].map(momentIn)).toEqual([null, null, null, null, null, null]);
   });
 });

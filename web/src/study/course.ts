@@ -83,3 +83,9 @@ export function allowedSeek(rules: Rules, wishMs: number, nowMs: number, furthes
   if (rules.skipping === "freely") return wishMs;
   return Math.min(wishMs, rules.skipping === "watched" ? Math.max(furthestMs, nowMs) : nowMs);
 }
+
+/** The moment that an address leads to (Media Fragments 1.0, ``#t=62`` or ``#t=62.5``), in ms; null where to none. */
+export function momentIn(hash: string): number | null {
+  const match = /^#(?:.*&)?t=(?:npt:)?(\d{1,6}(?:\.\d{1,3})?)(?:,|&|$)/.exec(hash);
+  return match ? Math.round(Number(match[1]) * 1000) : null;
+}

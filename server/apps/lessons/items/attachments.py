@@ -17,7 +17,7 @@ from apps.accounts.models import User
 from apps.lessons.models import Attachment, Lesson
 from apps.recordings import room, uploads
 from apps.recordings.media import spoken_note
-from apps.recordings.models import Upload
+from apps.recordings.models import Upload, media_key
 from apps.work.limited import GB, Limits, read_apart
 from config.errors import SentenceError
 
@@ -34,17 +34,21 @@ def keep(owner: User, lesson: Lesson, *, upload_id: UUID, kind: str) -> Attachme
     Raises ``picture_unreadable``, ``picture_too_large``, ``sound_too_long`` or NotMediaError.
     """
     upload = get_object_or_404(Upload, id=upload_id, owner=owner)
-    attachment = Attachment(lesson=lesson, kind=kind)
     try:
-        source = uploads.take(upload)
-        attachment.path.parent.mkdir(parents=True, exist_ok=True)
-        if kind == Attachment.Kind.IMAGE:
-            attachment.media_type = _picture(source, attachment.path, upload.name)
-        else:
-            attachment.media_type = _sound(source, attachment.path, upload.name)
+        return keep_file(lesson, uploads.take(upload), kind=kind, called=upload.name)
     finally:
         uploads.remove(upload)
-    attachment.save()
+
+
+def keep_file(lesson: Lesson, source: Path, *, kind: str, called: str = "", name: str = "") -> Attachment:
+    """A file on this machine as an attachment, under ``name`` where one is given. Raises as ``keep`` does."""
+    attachment = Attachment(lesson=lesson, kind=kind, name=name or media_key())
+    attachment.path.parent.mkdir(parents=True, exist_ok=True)
+    if kind == Attachment.Kind.IMAGE:
+        attachment.media_type = _picture(source, attachment.path, called or name)
+    else:
+        attachment.media_type = _sound(source, attachment.path, called or name)
+    attachment.save(force_insert=True)
     return attachment
 
 

@@ -30,4 +30,7 @@ class MaterialOut(serializers.Serializer[object]):
 
 
 class MaterialIn(serializers.Serializer[object]):
+    """``share``: how much of what is said a text to read keeps."""
+
     kind = serializers.ChoiceField(tuple(MATERIALS))
+    share = serializers.FloatField(min_value=0.1, max_value=1, default=1.0)

@@ -23,24 +23,29 @@ from escuela_core.timeline import Span
 FEWEST_PAIRS, MOST_PAIRS, LONGEST_MEANING = 3, 6, 160
 
 
-def request(lesson: Lesson, kind: str) -> Job:
-    return work.start(lesson.owner, "material", {"lesson": str(lesson.id), "kind": kind}, title=lesson.title)
+def request(lesson: Lesson, kind: str, share: float = 1.0) -> Job:
+    given = {"lesson": str(lesson.id), "kind": kind, "share": share}
+    return work.start(lesson.owner, "material", given, title=lesson.title)
 
 
 @long_work("material", ("write",))
 def make_material(job: Job, steps: Steps) -> dict[str, Any]:
     """A material of one kind, in place of the lesson's older one of that kind."""
     lesson = Lesson.with_removed.select_related("recording").get(id=job.given["lesson"])
-    steps.once("write", lambda _share: steps.say(lines=_make(lesson, job.given["kind"])))
+    steps.once("write", lambda _share: steps.say(lines=_make(lesson, **_wanted(job))))
     return dict(job.result)
 
 
-def _make(lesson: Lesson, kind: str) -> int:
+def _wanted(job: Job) -> dict[str, Any]:
+    return {"kind": job.given["kind"], "share": job.given.get("share", 1.0)}
+
+
+def _make(lesson: Lesson, kind: str, share: float) -> int:
     talk = lesson.recording.transcript().inside(*stretches(lesson))
     rows = [r for r in segment_rows(lesson) if r["takes_part"]]
     segments = [(Span(r["start_ms"], r["end_ms"]), r["key_terms"]) for r in rows]
     items = [i.core() for i in lesson.items.filter(place=Item.Place.LESSON)]
-    made = make(kind, talk, segments, level=lesson.wishes.get("level", ""), items=items)
+    made = make(kind, talk, segments, level=lesson.wishes.get("level", ""), items=items, share=share)
     with changing(lesson, "make_material"):
         kept, fresh = Material.objects.get_or_create(lesson=lesson, kind=kind, defaults={"content": made.to_json()})
         if not fresh:

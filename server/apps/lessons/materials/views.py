@@ -22,7 +22,7 @@ class MaterialsView(TeacherView):
     def post(self, request: Request, lesson_id: UUID) -> Response:
         """Have a material made, in place of an older one of its kind."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
-        job = materials.request(lesson, parsed(MaterialIn, request)["kind"])
+        job = materials.request(lesson, **parsed(MaterialIn, request))
         return Response(JobOut(job).data, status=202)
 
 

@@ -19,8 +19,16 @@ class SpreadsheetIn(serializers.Serializer[object]):
     content = Base64Field()
 
 
+class LeftItemOut(serializers.Serializer[object]):
+    title = serializers.CharField(allow_blank=True)
+    why = serializers.CharField()
+
+
 class SpreadsheetOut(serializers.Serializer[object]):
+    """``left``: what of a package has no kind here, or came with files that stay behind."""
+
     text = serializers.CharField(allow_blank=True)
+    left = LeftItemOut(many=True)
 
 
 class SourceLineOut(serializers.Serializer[object]):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from uuid import UUID
 
 from django.http import HttpResponse
@@ -15,9 +16,10 @@ from apps.lessons.pasting.serializers import PastedOut, PasteIn, SpreadsheetIn, 
 from apps.work.limited import GB, Limits, read_apart
 from apps.work.serializers import JobOut
 from config.api import TeacherView, parsed
-from escuela_core.formats.sheets import template
+from escuela_core.formats.sheets import is_spreadsheet, template
 
 SHEET = Limits(seconds=5, memory=GB, written=10_000_000)
+PACKAGE = Limits(seconds=20, memory=GB, written=10_000_000)
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
@@ -44,8 +46,15 @@ class PastedView(TeacherView):
 class SheetsView(TeacherView):
     @extend_schema(request=SpreadsheetIn, responses=SpreadsheetOut)
     def post(self, request: Request) -> Response:
-        """A spreadsheet of items as text, to be looked at like what is pasted; nothing is kept."""
-        return Response({"text": read_apart("spreadsheet", parsed(SpreadsheetIn, request)["content"], SHEET)})
+        """A spreadsheet of items, or a package of another system, as text, to be looked at like what is pasted; nothing
+        is kept. ``left`` names what could not be taken over."""
+        content = parsed(SpreadsheetIn, request)["content"]
+        if is_spreadsheet(content):
+            told = {"text": read_apart("spreadsheet", content, SHEET), "left": []}
+        else:
+            found = read_apart("items", content, PACKAGE)
+            told = {"text": json.dumps({"items": found["items"]}, ensure_ascii=False, indent=1), "left": found["left"]}
+        return Response(SpreadsheetOut(told).data)
 
 
 class SheetTemplateView(TeacherView):

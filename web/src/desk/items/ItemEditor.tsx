@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { Field, OneOf } from "../../ui/Field";
 import { ErrorNotice } from "../../ui/Notice";
 import { useWords } from "../../ui/words";
-import type { Item } from "../queries";
+import type { Desk, Item } from "../queries";
 import type { DeskState } from "../useDeskState";
 import { Picture, Spoken } from "./Attachments";
 import { Conflict } from "./Conflict";
@@ -72,6 +72,21 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
             </Field>
             <TimeLimit seconds={content.time_limit_s ?? null} put={(time_limit_s) => put({ time_limit_s })} />
           </div>
+          <Field label={t("item.goal")}>
+            <input
+              {...words}
+              className="field"
+              list="goals"
+              maxLength={200}
+              value={content.goal ?? ""}
+              onChange={(e) => put({ goal: e.target.value })}
+            />
+            <datalist id="goals">
+              {goalsOf(state.desk).map((goal) => (
+                <option key={goal} value={goal} />
+              ))}
+            </datalist>
+          </Field>
           <OneOf
             label={t("item.purpose")}
             value={content.purpose ?? "check"}
@@ -88,6 +103,11 @@ export function ItemEditor({ item, state }: { item: Item; state: DeskState }) {
       </Button>
     </div>
   );
+}
+
+/** The goals that were wished for, and those that other items name already. */
+function goalsOf(desk: Desk): string[] {
+  return [...new Set([...(desk.wishes?.goals ?? []), ...desk.items.map((i) => i.content.goal ?? "")])].filter(Boolean);
 }
 
 const SHORTEST_S = 5;

@@ -85,7 +85,7 @@ export function MaterialDialog(props: { material: Material; state: DeskState; ag
             <Button disabled={changed} onClick={() => act(() => acts.matchOf(material.id))}>
               {t("material.match")}
             </Button>
-            <Button disabled={changed} onClick={() => go(`/lessons/${state.desk.id}/cards`)}>
+            <Button disabled={changed} onClick={() => go(`/lessons/${state.desk.id}/handout`)}>
               {t("material.cards")}
             </Button>
           </>

@@ -17,6 +17,7 @@ const KINDS: Kind[] = [
   "summary_short",
   "summary_long",
   "gap_text",
+  "reading_text",
   "writing_tasks",
   "marking_guide",
 ];
@@ -101,7 +102,9 @@ function useMaking(state: DeskState) {
     setMaking(kind);
     const path = { lesson_id: state.desk.id };
     try {
-      setJob(body(await api.POST("/api/lessons/{lesson_id}/materials/", { params: { path }, body: { kind } })).id);
+      setJob(
+        body(await api.POST("/api/lessons/{lesson_id}/materials/", { params: { path }, body: { kind, share: 1 } })).id,
+      );
     } catch (refused) {
       setMaking(null);
       setFailed(refused);

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
-import { api, body } from "../../api/client";
+import { api, body, type Schemas } from "../../api/client";
 import { base64 } from "../../api/uploads";
 import { useLessons } from "../../lessons/queries";
 import { Field } from "../../ui/Field";
@@ -12,10 +12,14 @@ import type { Content } from "../queries";
 export function PasteSource({ text, put, lesson }: { text: string; put: (text: string) => void; lesson: string }) {
   const { t, i18n } = useTranslation();
   const [error, setError] = useState<unknown>(null);
-  const read = async (file: File) => {
+  const [left, setLeft] = useState<Schemas["SpreadsheetOut"]["left"]>([]);
+  const take = async (file: File) => {
     setError(null);
+    setLeft([]);
     try {
-      put(await textOf(file));
+      const told = await read(file);
+      put(told.text);
+      setLeft(told.left);
     } catch (refused) {
       setError(refused);
     }
@@ -35,9 +39,10 @@ export function PasteSource({ text, put, lesson }: { text: string; put: (text: s
       </Field>
       <FileField
         label={t("paste.file")}
-        accept=".txt,.csv,.tsv,.md,.json,.xlsx,text/*"
-        take={([file]) => file && read(file)}
+        accept=".txt,.csv,.tsv,.md,.json,.xlsx,.zip,.xml,.imscc,text/*"
+        take={([file]) => file && take(file)}
       />
+      <Left items={left} />
       <OtherLesson lesson={lesson} put={put} failed={setError} />
       <p className="mb-3 text-[13.5px]">
         <a className="text-teal underline" href={`/api/sheets/template/${i18n.language.slice(0, 2)}/`} download>
@@ -46,6 +51,25 @@ export function PasteSource({ text, put, lesson }: { text: string; put: (text: s
       </p>
       <ErrorNotice error={error} />
     </>
+  );
+}
+
+/** What of a package could not be taken over, and why. */
+function Left({ items }: { items: Schemas["SpreadsheetOut"]["left"] }) {
+  const { t } = useTranslation();
+  if (items.length === 0) return null;
+  return (
+    <div role="status" className="mb-3 border-l-4 border-amber bg-paper px-3 py-2 text-[14px]">
+      <p>{t("paste.left", { count: items.length })}</p>
+      <ul className="max-h-40 list-disc overflow-y-auto pl-5">
+        {items.map((item, n) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two may have the same title
+          <li key={n} dir="auto">
+            {item.title || "–"} · {t(`paste.left.${item.why}`)}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 
@@ -84,8 +108,10 @@ function bare({ id: _id, evidence: _evidence, pause_ms: _pause, ...content }: Co
 }
 
 /** A file's text; a spreadsheet is read by the server. */
-async function textOf(file: File): Promise<string> {
-  if (!file.name.toLowerCase().endsWith(".xlsx")) return file.text();
-  const content = await base64(file);
-  return body(await api.POST("/api/sheets/", { body: { content } })).text;
+/** What comes as bytes is read by the server: spreadsheets, and packages of other systems. */
+const READ_THERE = /\.(xlsx|zip|xml|imscc)$/i;
+
+async function read(file: File): Promise<Schemas["SpreadsheetOut"]> {
+  if (!READ_THERE.test(file.name)) return { text: await file.text(), left: [] };
+  return body(await api.POST("/api/sheets/", { body: { content: await base64(file) } }));
 }

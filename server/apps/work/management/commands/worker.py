@@ -10,10 +10,16 @@ from django.core.management.base import BaseCommand
 from procrastinate.contrib.django import app
 
 from apps.work.tasks import HEARTBEAT_S, STALLED_S, take_up_stalled
-from escuela_core.language.ready import get_ready
+from escuela_core.handouts.writing import get_ready as ready_to_print
+from escuela_core.language.ready import get_ready as ready_to_read
 
 # Waiting for a slow host keeps nobody else's link waiting.
 AT_ONCE = {"links": 4}
+
+
+def _get_ready() -> None:
+    ready_to_read()
+    ready_to_print()
 
 
 class Command(BaseCommand):
@@ -32,7 +38,7 @@ class Command(BaseCommand):
         async with app.open_async():
             watching = asyncio.create_task(self._watch())
             if not once:
-                asyncio.get_running_loop().run_in_executor(None, get_ready)
+                asyncio.get_running_loop().run_in_executor(None, _get_ready)
             lines = [asyncio.create_task(self._line(queue, once=once)) for queue in queues]
             for number in (signal.SIGINT, signal.SIGTERM):
                 asyncio.get_running_loop().add_signal_handler(number, lambda: [line.cancel() for line in lines])
