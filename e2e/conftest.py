@@ -44,7 +44,10 @@ class Stack:
         self.host: subprocess.Popen[bytes] | None = None
         self.host_port = free_port()
         setting = subprocess.run([*self.host_command, "--setting"], capture_output=True, text=True, check=True).stdout
-        environment |= {"ESCUELA_RECORDING_HOSTS": setting, "ESCUELA_LINKS_ALLOWED": f"127.0.0.1:{self.host_port}"}
+        self.platform: subprocess.Popen[bytes] | None = None
+        self.platform_port = free_port()
+        allowed = f"127.0.0.1:{self.host_port},127.0.0.1:{self.platform_port}"
+        environment |= {"ESCUELA_RECORDING_HOSTS": setting, "ESCUELA_LINKS_ALLOWED": allowed}
         self.assistant: subprocess.Popen[bytes] | None = None
         app = ROOT / "standins" / "writing_assistant" / "app.py"
         self.assistant_command = [sys.executable, str(app), "--port", str(free_port())]
@@ -57,12 +60,19 @@ class Stack:
         return [sys.executable, str(app), "--port", str(self.host_port)]
 
     @property
+    def platform_url(self) -> str:
+        """Another site than Escuela's, as browsers see it."""
+        return f"http://localhost:{self.platform_port}"
+
+    @property
     def host_url(self) -> str:
         return f"http://127.0.0.1:{self.host_port}"
 
     def start_standins(self) -> None:
         self.host = subprocess.Popen(self.host_command, start_new_session=True)
         self.assistant = subprocess.Popen(self.assistant_command, start_new_session=True)
+        platform = [sys.executable, str(ROOT / "standins" / "learning_platform" / "app.py")]
+        self.platform = subprocess.Popen([*platform, "--port", str(self.platform_port)], start_new_session=True)
 
     @property
     def url(self) -> str:
@@ -129,6 +139,7 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
     yield whole
     whole.kill(whole.host)
     whole.kill(whole.assistant)
+    whole.kill(whole.platform)
     whole.kill(whole.server)
     whole.kill(whole.worker)
     with psycopg.connect(base, autocommit=True) as connection:
@@ -168,7 +179,7 @@ def pytest_runtest_logreport(report: pytest.TestReport) -> None:
 @pytest.fixture
 def new_page(chromium: Browser, stack: Stack, request: pytest.FixtureRequest) -> Iterator[NewPage]:
     """A page on a device of its own. It fails the test on script errors and on requests to hosts unknown to it."""
-    ours = (stack.url, stack.host_url, "data:", "blob:")
+    ours = (stack.url, stack.host_url, stack.platform_url, "data:", "blob:")
     contexts: list[BrowserContext] = []
     wrong: list[str] = []
 

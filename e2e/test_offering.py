@@ -10,7 +10,7 @@ from test_journey import make_account
 def test_a_colleague_takes_a_copy_of_a_lesson_that_is_offered(new_page: NewPage) -> None:
     teacher = new_page()
     sign_in_demo(teacher)
-    teacher.get_by_role("button", name="How a canal lock lifts a boat").click()
+    teacher.get_by_role("button", name="More for “How a canal lock lifts a boat”", exact=True).first.click()
     teacher.get_by_role("menuitem", name="Offer to colleagues").press("Enter")
     teacher.get_by_label("Licence").select_option("CC BY 4.0")
     assert axe_faults(teacher) == ""

@@ -117,7 +117,7 @@ def test_leaving_and_returning_goes_on_where_it_was(new_page: NewPage) -> None:
     student.keyboard.press("Space")
     card(student)
     student.keyboard.press("n")
-    expect(student.get_by_text("not sure yet")).to_be_visible()
+    expect(student.get_by_text("not sure yet", exact=True)).to_be_visible()
     student.close()
     again = student.context.new_page()
     again.goto(link)

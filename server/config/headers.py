@@ -13,13 +13,20 @@ from config.errors import body
 
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; "
-    "media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; "
+    "media-src 'self' blob:; connect-src 'self'; manifest-src 'self'; form-action 'self' {forms}; base-uri 'none'; "
     "frame-src 'self' {hosts}; frame-ancestors {frames}"
 )
 
 
+def content_policy(frames: str, forms: str = "") -> str:
+    """The policy of a page that may stand in the frames of ``frames`` and send forms to ``forms``, origins both."""
+    hosts = " ".join(host.get("player") or host["origin"] for host in settings.RECORDING_HOSTS)
+    return POLICY.format(frames=frames, forms=forms, hosts=hosts)
+
+
 class ContentPolicyMiddleware:
-    """Sets the content policy. The student's page alone may stand in another page's frame."""
+    """Sets the content policy. The student's page alone may stand in any page's frame; a page that sets a policy of its
+    own keeps it."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
@@ -27,9 +34,7 @@ class ContentPolicyMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         response = self.get_response(request)
         framed = request.path.startswith("/s/")
-        hosts = " ".join(host.get("player") or host["origin"] for host in settings.RECORDING_HOSTS)
-        policy = POLICY.format(frames="*" if framed else "'none'", hosts=hosts)
-        response.setdefault("Content-Security-Policy", policy)
+        response.setdefault("Content-Security-Policy", content_policy("*" if framed else "'none'"))
         # Teachers speak notes; students' devices are never listened to.
         microphone = "()" if framed else "(self)"
         response.setdefault("Permissions-Policy", f"camera=(), microphone={microphone}, geolocation=()")

@@ -51,7 +51,7 @@ def test_whatever_is_sent_is_taken_or_refused(client, world) -> None:
     for found in description.get_all_operations():
         operation = found.ok()
 
-        @settings_of(max_examples=EXAMPLES, deadline=None, suppress_health_check=list(HealthCheck), database=None)
+        @settings_of(max_examples=EXAMPLES, suppress_health_check=list(HealthCheck), database=None)
         @given(case=operation.as_strategy(), there=st.booleans())
         def send(case: Any, there: bool) -> None:
             if there:

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from .conftest import StudentBrowser, item_with
 
 pytestmark = pytest.mark.django_db
-QUIET = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+QUIET = settings(max_examples=60, suppress_health_check=[HealthCheck.function_scoped_fixture])
 KEYS = st.sampled_from(
     "kind prompt options text correct answer answers marks pause_ms evidence start_ms end_ms position at_ms place ids "
     "decision reason count kinds segments title folder name attempts due_at id item response chosen truth not_sure "

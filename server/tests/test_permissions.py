@@ -20,9 +20,10 @@ from .world import World
 
 pytestmark = pytest.mark.django_db
 METHODS = ("get", "post", "put", "patch", "delete")
-OPEN = re.compile(r"api/(session/(demo/)?|accounts/.*|ping/|study/.*|class/.*)")
+# A ticket is shown where no session may be; who has none finds nothing (server/tests/lti).
+OPEN = re.compile(r"api/(session/(demo/)?|accounts/.*|ping/|study/.*|class/.*|lti/<str:ticket>/)")
 # Not of the API: pages, and files under names that cannot be guessed (their own tests say who gets which).
-ELSEWHERE = re.compile(r"(media/|outbox/|oembed|s/|c/|\(\?s\)|api/\(\?s\))")
+ELSEWHERE = re.compile(r"(media/|outbox/|oembed|lti/|s/|c/|\(\?s\)|api/\(\?s\))")
 
 
 def addresses() -> Iterator[tuple[str, str]]:

@@ -11,6 +11,7 @@ from apps.classes.services import add_members, make_class
 from apps.handouts.models import KeptLayout
 from apps.lessons.models import KeptWishes, Lesson, Material
 from apps.lessons.offering.services import offer
+from apps.lti.models import Course, Platform, Teacher, Ticket
 from apps.work import made
 from apps.work.models import Job
 from escuela_core.handouts import USUAL
@@ -38,6 +39,10 @@ class World:
         student = self.assignment.students.get(nickname="Amaya")
         answer = answered(student, uuid.uuid4(), item_with(lesson, "open").id, {"text": "x"})
         school_class = make_class(teacher, "3 B")
+        platform = Platform.objects.create(owner=teacher, name="Lumbre campus")
+        there = {"platform": platform, "deployment": "1", "context": "7"}
+        Course.objects.create(**there, school_class=school_class, owner=teacher, roster_url="https://c.example/list")
+        ticket = Ticket.objects.create(**there, subject="t-1", name="Edda")
         add_members(school_class, "Ana Ruiz")
         content = {"kind": "glossary", "place": "before", "lines": []}
         self.ids: dict[str, Any] = {
@@ -51,6 +56,9 @@ class World:
             "layout_id": KeptLayout.objects.create(owner=teacher, name="Mine", layout=USUAL.to_json()).id,
             "assignment_id": self.assignment.id,
             "class_id": school_class.id,
+            "platform_id": platform.id,
+            "known_id": Teacher.objects.create(platform=platform, subject="t-1", user=teacher).pk,
+            "ticket": ticket.id,
             "request_id": school_class.requests.create(name="Cy").id,
             "member_id": school_class.members.get().id,
             "student_id": student.id,

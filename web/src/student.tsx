@@ -5,6 +5,7 @@ import "./index.css";
 import shared from "./messages/shared.json";
 import study from "./messages/study.json";
 import { ClassPage } from "./study/ClassPage";
+import { LaunchProblem } from "./study/LaunchProblem";
 import { StudentPage } from "./study/StudentPage";
 import { showToken } from "./study/token";
 
@@ -22,7 +23,7 @@ if (window.parent !== window) {
 }
 const root = document.getElementById("root");
 if (root) {
-  createRoot(root).render(
-    <StrictMode>{room === "c" ? <ClassPage code={code} /> : <StudentPage code={code} />}</StrictMode>,
-  );
+  const { problem } = root.dataset;
+  const page = room === "c" ? <ClassPage code={code} /> : <StudentPage code={code} />;
+  createRoot(root).render(<StrictMode>{problem ? <LaunchProblem problem={JSON.parse(problem)} /> : page}</StrictMode>);
 }

@@ -105,7 +105,7 @@ WORDS = st.sampled_from(
 TEXTS = st.one_of(st.lists(WORDS, max_size=12).map(" ".join), st.text(max_size=40))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(prompt=TEXTS, key=TEXTS, wrong=TEXTS, language=st.sampled_from(["en", "es", "fr", "zh", "ja", "xx", ""]))
 def test_any_wording_gets_a_verdict(prompt, key, wrong, language) -> None:
     talk = spoken(("The chamber takes about six minutes to fill.", "The gate is heavy, no pump."), language=language)
@@ -114,7 +114,7 @@ def test_any_wording_gets_a_verdict(prompt, key, wrong, language) -> None:
     assert {r.verdict for r in check(items, talk)} <= VERDICTS
 
 
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 @given(text=TEXTS, language=st.sampled_from(["en", "es"]))
 def test_quantities_stand_in_order_where_the_text_has_them(text, language) -> None:
     found = quantities(text, language)

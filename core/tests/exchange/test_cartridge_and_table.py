@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 from exchange_samples import items
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from lxml import etree
 
@@ -22,7 +22,7 @@ from escuela_core.formats.sheets import lines_of
 from escuela_core.items import Choice, Gap, Groups, Item, Match, Note, Open, Option, Order, TrueFalse, item_from_json
 from escuela_core.writing.pasting import paste
 
-LOOK = settings(max_examples=100, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+LOOK = settings(max_examples=100)
 CHOICE = Choice(
     prompt="What is $x^2$?",
     options=(Option("One", correct=False), Option("**Four**", correct=True)),

@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 from exchange_samples import lessons
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from jsonschema import Draft202012Validator
 
 from escuela_core import exchange
@@ -39,7 +39,7 @@ def test_the_published_schema_is_a_schema() -> None:
     Draft202012Validator.check_schema(SCHEMA)
 
 
-@settings(max_examples=200, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=200)
 @given(lessons)
 def test_a_lesson_comes_back_as_it_went_and_fits_the_schema(lesson: LessonFile) -> None:
     written = json.loads(json.dumps(lesson.to_json()))

@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 from exchange_samples import OWN, items
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from lxml import etree
 
@@ -19,7 +19,7 @@ from escuela_core.exchange.qti.package import Named, NoItemsError
 from escuela_core.formats.packages import PackageError
 from escuela_core.items import Choice, Gap, Item, Note, Open, Option, Order, TrueFalse, item_from_json
 
-LOOK = settings(max_examples=200, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+LOOK = settings(max_examples=200)
 
 
 @LOOK

@@ -89,7 +89,7 @@ LINES = st.lists(
 
 
 @given(LINES)
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=300)
 def test_any_text_is_read_without_breaking_and_every_line_is_accounted_for(lines) -> None:
     text = "\n".join(lines)
     pasted = paste(text)

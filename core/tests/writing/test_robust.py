@@ -29,7 +29,7 @@ WORDS = (
 
 
 @given(st.lists(st.sampled_from(WORDS), min_size=1, max_size=18).map(" ".join))
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=150)
 def test_any_string_of_words_is_read_without_breaking(text: str) -> None:
     docs = parsed_all(["The keeper opens the gate.", text])
     for clause in clauses(1, docs):

@@ -141,7 +141,7 @@ ODD = (
 
 
 @given(st.lists(st.sampled_from(ODD), min_size=1, max_size=16).map(" ".join))
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=150)
 def test_any_string_of_words_gives_items_that_can_be_kept_or_none(text: str) -> None:
     talk = spoken(f"La compuerta cierra el canal.\n{text}\nEl agua sube.")
     for item, numbers, _ in drafts(talk.sentences, 1):

@@ -13,6 +13,7 @@ Action = Literal[
     "signed_in",
     "password",
     "address",
+    "linked",
     "shared",
     "offered",
     "closed",

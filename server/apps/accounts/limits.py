@@ -28,6 +28,7 @@ FAILED_FROM = Limit("failed_from", 60, HOUR)
 WRONG_PINS_FOR, WRONG_PINS_FROM = Limit("wrong_pins_for", 10, HOUR), Limit("wrong_pins_from", 200, HOUR)
 JOINS_FROM, WRONG_CODES_FROM = Limit("joins_from", 3_000, HOUR), Limit("wrong_codes_from", 60, HOUR)
 WRONG_PAGES_FROM = Limit("wrong_pages_from", 60, HOUR)
+LAUNCHES_FROM = Limit("launches_from", 20_000, HOUR)
 
 _COUNT = """
 INSERT INTO accounts_attempts AS a (key, count, until) VALUES (%(key)s, 1, now() + %(seconds)s * interval '1 second')

@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from apps.accounts import audit
 from apps.accounts.models import User
+from apps.assignments import changes
 from apps.assignments.models import Assignment, Edition, Extension
 from apps.classes.models import Member, SchoolClass
 from apps.lessons.items.services import is_undecided
@@ -141,6 +142,7 @@ def change_policy(assignment: Assignment, given: dict[str, Any]) -> Assignment:
     assignment.policy().require_ahead(timezone.now(), before)
     if changed:
         _note(assignment, "changed", fields=changed)
+        changes.changed(assignment)
     return _saved(assignment)
 
 

@@ -13,6 +13,7 @@ from apps.accounts.models import User
 from apps.classes.models import Member, SchoolClass
 from apps.lessons.models import Lesson
 from apps.lessons.segments.services import segment_rows
+from apps.lti.models import Platform
 from apps.results.selectors import student_data
 from apps.study.models import Student
 from apps.work import made
@@ -64,6 +65,7 @@ def account_data(user: User) -> dict[str, Any]:
         "signed_in": list(user.signed_in.values("device", "since")),
         "audit": list(user.audit.values("action", "about", "at")),
         "classes": [_class_data(c) for c in SchoolClass.with_removed.filter(owner=user)],
+        "platforms": list(Platform.with_removed.filter(owner=user).values("name", "issuer", "client_id", "made_at")),
         "kept_wishes": list(user.kept_wishes.values("name", "wishes")),
     }
 

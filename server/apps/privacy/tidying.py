@@ -14,6 +14,7 @@ from apps.accounts.models import SignedIn
 from apps.classes.models import Member
 from apps.lessons import services as lessons
 from apps.lessons.models import ServiceAnswer
+from apps.lti.models import Login, Platform, Ticket
 from apps.privacy import erasing
 from apps.recordings import uploads
 from apps.work import made
@@ -22,7 +23,7 @@ from apps.work.periodic import by_itself
 
 SERVICE_ANSWERS_KEPT = timedelta(days=90)
 REMOVED_KEPT = timedelta(days=30)
-LOOKS_KEPT, JOBS_KEPT = timedelta(days=2), timedelta(days=30)
+LOOKS_KEPT, JOBS_KEPT, LAUNCHES_KEPT = timedelta(days=2), timedelta(days=30), timedelta(days=1)
 
 
 @by_itself(cron="17 3 * * *", name="privacy.tidy")
@@ -38,6 +39,9 @@ def tidy() -> dict[str, int]:
         "jobs": old_jobs.filter(ended_at__lt=now - JOBS_KEPT).delete()[0],
         "files": made.clear_old(),
         "links": links.forget_old(),
+        "launches": Login.objects.filter(begun_at__lt=now - LAUNCHES_KEPT).delete()[0]
+        + Ticket.objects.filter(made_at__lt=now - LAUNCHES_KEPT).delete()[0],
+        "platforms": Platform.with_removed.filter(removed_at__lt=now - REMOVED_KEPT).delete()[0],
         "counts": limits.forget_old(),
         "attempts": AccessAttempt.objects.filter(attempt_time__lt=now - timedelta(days=1)).delete()[0],
         "sessions": SignedIn.objects.exclude(session_key__in=alive).delete()[0],

@@ -19,7 +19,7 @@ from urllib.parse import quote, urlsplit
 
 from django.conf import settings
 
-from apps.recordings import links
+from config import links
 from config.errors import SentenceError
 
 MOST_FOUND = 20

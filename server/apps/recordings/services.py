@@ -9,8 +9,9 @@ from typing import Any
 from django.conf import settings
 
 from apps.accounts.models import User
-from apps.recordings import hosts, links, media, room, uploads
+from apps.recordings import hosts, media, room, uploads
 from apps.recordings.models import Recording
+from config import links
 from config.errors import SentenceError
 from escuela_core.sound.loudness import loudness
 

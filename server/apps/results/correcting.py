@@ -11,6 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from apps.accounts import audit
+from apps.assignments import changes
 from apps.assignments.models import Assignment, Correction, frozen
 from apps.lessons.items.services import change_item, stored
 from apps.study.models import Answer
@@ -72,6 +73,7 @@ def correct(assignment: Assignment, item_id: UUID, *, key: list[str] | None, mar
     _save([a.answer for a in changed])
     _keep(locked, item_id, {"item": correction.item, "why": correction.why})
     audit.record(locked.owner, "corrected", locked.name)
+    changes.changed(locked)
     return told
 
 
@@ -94,6 +96,7 @@ def take_back(assignment: Assignment, item_id: UUID) -> None:
             mark = marked_again(item, answer.response, _mark(answer), _language(locked))
             answer.outcome, answer.share = mark.outcome, mark.share
     _save(answers)
+    changes.changed(locked)
     last.taken_back_at = timezone.now()
     last.save(update_fields=["taken_back_at"])
 

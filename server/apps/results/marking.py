@@ -10,6 +10,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from apps.accounts import audit
+from apps.assignments.changes import changed
 from apps.assignments.models import Assignment
 from apps.study.models import Answer
 from apps.study.services import item_of
@@ -46,6 +47,7 @@ def give_marks(
         answer.returned_at = answer.marked_at if answer.returned_at else None
         answer.save(update_fields=["share", "comment", "marked_at", "returned_at"])
     audit.record(assignment.owner, "marked", assignment.name)
+    changed(assignment)
     return found
 
 
@@ -59,6 +61,7 @@ def give_back(assignment: Assignment, *, item_id: UUID | None = None, student_id
     count = waiting.update(returned_at=timezone.now())
     if count:
         audit.record(assignment.owner, "returned", assignment.name)
+        changed(assignment)
     return count
 
 

@@ -7,6 +7,7 @@ from typing import Any
 from django.db import transaction
 
 from apps.accounts import audit
+from apps.assignments.changes import changed
 from apps.assignments.models import Assignment, frozen
 from apps.results.selectors import words_of
 from apps.study.in_room import settling
@@ -65,6 +66,7 @@ def decide(answer: Answer, *, verdict: str, word: str = "", alike: bool = False)
     looked.look_verdict, looked.look_word = verdict, word.strip()
     looked.save(update_fields=["look_verdict", "look_word"])
     audit.record(assignment.owner, "looked_again", assignment.name)
+    changed(assignment)
     return looked
 
 

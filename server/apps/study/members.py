@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -15,9 +16,10 @@ from apps.classes.models import JoinRequest, Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.classes.services import take_name
 from apps.study.models import Student
-from apps.study.selectors import through
+from apps.study.selectors import Through, through
 from config.client import address_of
 from escuela_core.results.attempts import counted
+from escuela_core.study import Policy
 from escuela_core.study.progress import Standing
 
 NOT_RIGHT = ("wrong", "not_sure", "out_of_time")
@@ -103,16 +105,13 @@ def _row(
     assignment: Assignment, member: Member, studies: list[Student], own: Extension | None, now: datetime
 ) -> dict[str, Any]:
     """One lesson at the time through it that the student is at, with the marks of the one that counts."""
-    policy = assignment.policy(member.allowance() if own is None else own.allowance_of(member))
+    policy = _policy(assignment, member, own)
     edition = frozen(assignment.edition_id)
     items = [i for i in assignment.items if i.is_marked]
     every = through(studies, items, policy, as_told=True)
-    times = [t.told for t in every]
     study, cells = (studies[-1], every[-1].cells) if every else (None, [])
     finished = study is not None and study.finished_at is not None
     answered = sum(1 for c in cells if c.tries)
-    tried = any(c.tries for one in every for c in one.cells)
-    speaks = Standing.at(policy, now, finished=any(t.finished for t in times)).speaks
     done = finished or (bool(items) and answered == len(items))
     return {
         "code": assignment.code,
@@ -125,8 +124,49 @@ def _row(
         "closes_at": policy.closes_at,
         "item_count": len(items),
         "answered": answered,
-        "marks": round(times[counted(times, policy.counting)].marks, 2) if speaks and tried else None,
+        "marks": _marks(every, policy, now),
         "most": sum(i.marks for i in items),
-        "again": sum(1 for c in cells if c.state in NOT_RIGHT) if speaks else 0,
+        "again": sum(1 for c in cells if c.state in NOT_RIGHT) if _speaks(every, policy, now) else 0,
         "waiting": sum(1 for c in cells if c.state == "waiting"),
     }
+
+
+def _speaks(every: Sequence[Through], policy: Policy, now: datetime) -> bool:
+    """Whether it may be told by now what was right."""
+    return Standing.at(policy, now, finished=any(t.told.finished for t in every)).speaks
+
+
+def _marks(every: Sequence[Through], policy: Policy, now: datetime) -> float | None:
+    """What the time that counts has earned, as far as it may be told; nothing before something was tried."""
+    if not any(c.tries for one in every for c in one.cells) or not _speaks(every, policy, now):
+        return None
+    times = [t.told for t in every]
+    return round(times[counted(times, policy.counting)].marks, 2)
+
+
+def told_of(assignment: Assignment, now: datetime) -> dict[UUID, dict[str, Any]]:
+    """How the work of each member who has begun answering stands, as they were told themselves: {marks, most, finished,
+    waiting}. Four queries, however many they are."""
+    items = [i for i in assignment.items if i.is_marked]
+    studies: dict[UUID, list[Student]] = {}
+    begun = assignment.students.filter(member__isnull=False).select_related("member").prefetch_related("answers")
+    for study in begun.order_by("attempt"):
+        studies.setdefault(study.member_id, []).append(study)  # type: ignore[arg-type]  # none was left out above
+    own = {e.member_id: e for e in assignment.extensions.all()}
+    found = {}
+    for member_id, mine in studies.items():
+        policy = _policy(assignment, mine[0].member, own.get(member_id))  # type: ignore[arg-type]
+        every = through(mine, items, policy, as_told=True)
+        finished = any(t.told.finished for t in every)
+        if finished or any(c.tries for one in every for c in one.cells):
+            found[member_id] = {
+                "marks": _marks(every, policy, now),
+                "most": sum(i.marks for i in items),
+                "finished": finished,
+                "waiting": any(c.state == "waiting" for c in every[-1].cells),
+            }
+    return found
+
+
+def _policy(assignment: Assignment, member: Member, own: Extension | None) -> Policy:
+    return assignment.policy(member.allowance() if own is None else own.allowance_of(member))

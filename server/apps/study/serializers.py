@@ -221,6 +221,10 @@ class StudyOut(serializers.Serializer[object]):
     student = StudentOut(allow_null=True)
 
 
+class EntryIn(serializers.Serializer[object]):
+    entry = serializers.CharField(max_length=500)
+
+
 class JoinIn(serializers.Serializer[object]):
     """A name of one's own, or ``member`` where the lesson was given to a class, with the ``pin`` of a held name.
 

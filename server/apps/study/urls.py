@@ -7,6 +7,7 @@ urlpatterns = [
     path("class/<str:code>/requests/", class_views.JoinRequestView.as_view()),
     path("class/<str:code>/", class_views.ClassPageView.as_view()),
     path("study/<str:code>/", views.StudyView.as_view()),
+    path("study/<str:code>/entry/", views.EntryView.as_view()),
     path("study/<str:code>/answers/", views.AnswersView.as_view()),
     path("study/<str:code>/looks/", views.LookView.as_view()),
     path("study/<str:code>/clock/", views.ClockView.as_view()),

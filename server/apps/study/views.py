@@ -29,6 +29,7 @@ from apps.study.serializers import (
     AnswerIn,
     ClockIn,
     ClockOut,
+    EntryIn,
     JoinIn,
     PlayedListIn,
     ProgressOut,
@@ -37,6 +38,7 @@ from apps.study.serializers import (
 )
 from config.api import parsed
 from config.client import address_of
+from config.errors import SentenceError
 from config.origin import require_own_page, set_framed_cookie
 
 
@@ -47,6 +49,7 @@ def raw_response(request: Request) -> Any:
 
 COOKIE, FRAMED, TOKEN = "escuela_student_", "escuela_framed_", "Escuela-Student"
 COOKIE_SECONDS = 60 * 60 * 24 * 180
+ENTRY, ENTRY_SECONDS = "escuela.entry", 300
 
 
 class StudyAddress(APIView):
@@ -131,18 +134,13 @@ class StudyAddress(APIView):
 
     def known_from_now_on(self, request: Request, student: Student, entry: dict[str, Any] | None = None) -> Response:
         """What ``student`` is shown, on a device that shows from now on that it is theirs."""
-        assignment = student.assignment
         token = signing.dumps(str(student.id), salt=COOKIE)
-        response = self.shown(assignment, student, token, entry)
+        response = self.shown(student.assignment, student, token, entry)
+        name = COOKIE + student.assignment.code
         response.set_cookie(
-            COOKIE + assignment.code,
-            token,
-            max_age=COOKIE_SECONDS,
-            httponly=True,
-            samesite="Lax",
-            secure=request.is_secure(),
+            name, token, max_age=COOKIE_SECONDS, httponly=True, samesite="Lax", secure=request.is_secure()
         )
-        set_framed_cookie(response, FRAMED + assignment.code, token, COOKIE_SECONDS)
+        set_framed_cookie(response, FRAMED + student.assignment.code, token, COOKIE_SECONDS)
         return response
 
 
@@ -187,6 +185,28 @@ class StudyView(StudyAddress):
         if assignment.school_class is not None:
             leave_class(request, response, assignment.school_class)
         return response
+
+
+def entry_for(student: Student) -> str:
+    """What lets a device in as ``student`` for a few minutes, to be put behind ``#`` in the address of the lesson."""
+    return signing.dumps(str(student.id), salt=ENTRY)
+
+
+class EntryView(StudyAddress):
+    """Where a page begins that somebody else's system has let a student into."""
+
+    @extend_schema(request=EntryIn, responses=StudyOut)
+    def post(self, request: Request, code: str) -> Response:
+        assignment = self.assignment(code)
+        try:
+            shown = UUID(signing.loads(parsed(EntryIn, request)["entry"], salt=ENTRY, max_age=ENTRY_SECONDS))
+        except signing.BadSignature:
+            shown = members.NOBODY
+        student = Student.there().filter(id=shown, assignment=assignment).select_related("member").first()
+        if student is None:
+            raise SentenceError("entry_over", "This was opened too long ago; open it again from where you came.")
+        student.assignment = assignment
+        return self.known_from_now_on(request, student)
 
 
 def leave(response: Response, code: str) -> None:

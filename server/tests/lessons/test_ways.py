@@ -7,8 +7,9 @@ import pytest
 from django.conf import settings
 
 from apps.lessons.models import Lesson
-from apps.recordings import hosts, links
+from apps.recordings import hosts
 from apps.work.models import Job
+from config import links
 from escuela_core.transcripts import read_captions
 
 from ..conftest import DEMO, bring, looked, posted, run_jobs, upload, vtt

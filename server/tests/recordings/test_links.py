@@ -11,7 +11,8 @@ from hypothesis import HealthCheck, given
 from hypothesis import settings as settings_of
 from hypothesis import strategies as st
 
-from apps.recordings import hosts, links
+from apps.recordings import hosts
+from config import links
 from config.errors import SentenceError
 from standins.video_host import app as standin
 
@@ -240,7 +241,7 @@ TOLD = st.dictionaries(
 
 
 @given(TOLD, TOLD, ANYTHING)
-@settings_of(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings_of(max_examples=150, suppress_health_check=[HealthCheck.function_scoped_fixture])
 def test_whatever_a_host_tells_is_a_recording_or_a_sentence(monkeypatch, oembed, details, results) -> None:
     host = hosts.Host("h", "https://h.example", "o{link}", "d{link}", "s{words}")
     answers = {
@@ -257,7 +258,7 @@ def test_whatever_a_host_tells_is_a_recording_or_a_sentence(monkeypatch, oembed,
 
 
 @given(st.binary(max_size=60))
-@settings_of(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings_of(max_examples=80, suppress_health_check=[HealthCheck.function_scoped_fixture])
 def test_an_answer_that_is_no_json_is_a_sentence(monkeypatch, data) -> None:
     monkeypatch.setattr(links, "page", lambda _address: ("application/json", data))
     try:

@@ -237,9 +237,7 @@ def test_nothing_a_student_does_brings_a_key_out_early_or_an_answer_in_after_it(
     machine = type("Machine", (Studying,), {"lesson": lesson, "items": every_kind(lesson)})
     run_state_machine_as_test(
         machine,
-        settings=settings(
-            max_examples=40, stateful_step_count=12, deadline=None, suppress_health_check=list(HealthCheck)
-        ),
+        settings=settings(max_examples=40, stateful_step_count=12, suppress_health_check=list(HealthCheck)),
     )
 
 

@@ -646,6 +646,24 @@ export interface paths {
         patch: operations["api_classes_partial_update"];
         trace?: never;
     };
+    "/api/classes/{class_id}/course/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The platform's course that the class stands for, if it does. */
+        get: operations["api_classes_course_retrieve"];
+        put?: never;
+        /** @description Fetch the names from there. */
+        post: operations["api_classes_course_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/gradebook/": {
         parameters: {
             query?: never;
@@ -917,6 +935,40 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/known-there/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description From where somebody comes who is the teacher. */
+        get: operations["api_known_there_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/known-there/{known_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description They are somebody unknown again; what they gave stays. */
+        delete: operations["api_known_there_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1503,6 +1555,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lti/{ticket}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a teacher sees and does in a platform's frame, where no session may be: they show their ticket. */
+        get: operations["api_lti_retrieve"];
+        put?: never;
+        /** @description Choose a lesson; what is answered goes to the platform by the browser. */
+        post: operations["api_lti_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lti/{ticket}/teacher/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description The one who came with the ticket is the teacher who is signed in. */
+        put: operations["api_lti_teacher_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/{material_id}/": {
         parameters: {
             query?: never;
@@ -1675,6 +1762,60 @@ export interface paths {
         put?: never;
         /** @description Look at a school's package, or take classes from it. */
         post: operations["api_packages_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/platforms/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view that answers with platforms as they are now. */
+        get: operations["api_platforms_list"];
+        put?: never;
+        /** @description A view that answers with platforms as they are now. */
+        post: operations["api_platforms_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/platforms/{platform_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Bring it back. */
+        put: operations["api_platforms_update"];
+        post?: never;
+        /** @description Nothing is launched from there any more, and no marks go there; classes and answers stay. */
+        delete: operations["api_platforms_destroy"];
+        options?: never;
+        head?: never;
+        /** @description A view that answers with platforms as they are now. */
+        patch: operations["api_platforms_partial_update"];
+        trace?: never;
+    };
+    "/api/platforms/{platform_id}/again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tell the platform what could not be told before. */
+        post: operations["api_platforms_again_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1895,6 +2036,23 @@ export interface paths {
         get: operations["api_study_data_retrieve"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/study/{code}/entry/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Where a page begins that somebody else's system has let a student into. */
+        post: operations["api_study_entry_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2212,6 +2370,13 @@ export interface components {
             missing: string[];
             left_out: string[];
         };
+        /** @description The platform's course that a class stands for; nothing where it stands for none. */
+        ClassCourseOut: {
+            platform: string;
+            has_list: boolean;
+            /** Format: date-time */
+            read_at: string | null;
+        };
         ClassDetailOut: {
             /** Format: uuid */
             id: string;
@@ -2279,6 +2444,16 @@ export interface components {
         };
         /** @enum {string} */
         CountingEnum: "last" | "best" | "first";
+        /** @description A course there: how many lessons stand in it, and how many scores were told or could not be. */
+        CourseOut: {
+            /** Format: uuid */
+            class_id: string;
+            class_name: string;
+            lessons: number;
+            told: number;
+            failing: number;
+            problem: string;
+        };
         CriterionData: {
             text: string;
             /** Format: double */
@@ -2329,6 +2504,9 @@ export interface components {
             /** Format: double */
             marks: number;
             also: string[];
+        };
+        EntryInRequest: {
+            entry: string;
         };
         /** @description One student at one lesson. */
         EntryMarksOut: {
@@ -2412,6 +2590,21 @@ export interface components {
         };
         /** @enum {string} */
         FoundOutByEnum: "words" | "meaning";
+        /**
+         * @description ``who`` it is here, empty while nobody has said so, and ``there``; ``made_known_by``: whose entry it is of the
+         *     platform. ``chooses``: a lesson is asked for, else ``assignment`` was opened, if it is their own.
+         */
+        FromPlatformOut: {
+            platform: string;
+            made_known_by: string;
+            there: string;
+            course: string;
+            who: string;
+            chooses: boolean;
+            lessons: components["schemas"]["ToGiveOut"][];
+            given: components["schemas"]["GivenThereOut"][];
+            assignment: components["schemas"]["OpenedThereOut"] | null;
+        };
         GapItemsInRequest: {
             chosen: number[];
         };
@@ -2430,6 +2623,15 @@ export interface components {
         GiveInRequest: {
             /** Format: email */
             email: string;
+        };
+        /** @description A lesson to be given to the course's class, or something the class was given. */
+        GiveThereInRequest: {
+            /** Format: uuid */
+            lesson?: string | null;
+            /** Format: uuid */
+            assignment?: string | null;
+            /** @default false */
+            with_unseen: boolean;
         };
         /**
          * @description One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
@@ -2480,6 +2682,12 @@ export interface components {
             given_at: string | null;
             /** Format: date-time */
             received_at: string;
+        };
+        GivenThereOut: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            title: string;
         };
         /** @description A learning goal that ``items`` ask about, and the students who have reached it and who have not yet. */
         GoalOut: {
@@ -2766,6 +2974,12 @@ export interface components {
             explanation: string;
             evidence: components["schemas"]["SpanOut"][];
         };
+        /** @description A platform from which somebody who comes is the teacher who is signed in. */
+        KnownThereOut: {
+            id: number;
+            platform: string;
+            there: string;
+        };
         /** @enum {string} */
         LanguageEnum: "en" | "es";
         LanguageInRequest: {
@@ -3018,6 +3232,13 @@ export interface components {
             mine: boolean;
             lessons: components["schemas"]["OfferedLessonOut"][];
         };
+        OpenedThereOut: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lesson_id: string | null;
+            title: string;
+        };
         OptionCountOut: {
             text: string;
             count: number;
@@ -3043,6 +3264,12 @@ export interface components {
             title: string;
             author: string;
             licence: string;
+        };
+        /** @description What is to be entered in the platform. */
+        OurAddressesOut: {
+            login: string;
+            launch: string;
+            keys: string;
         };
         OverviewOfItems: {
             unasked: string[];
@@ -3214,6 +3441,15 @@ export interface components {
             /** Format: double */
             time_factor?: number;
         };
+        /** @description What a platform says of itself in its settings; each may still be missing. */
+        PatchedPlatformInRequest: {
+            name?: string;
+            issuer?: string;
+            client_id?: string;
+            login_url?: string;
+            token_url?: string;
+            keys_url?: string;
+        };
         /** @description Rules and dates, as many of them as are to be set. */
         PatchedPolicyInRequest: {
             attempts?: number;
@@ -3288,6 +3524,28 @@ export interface components {
         };
         /** @enum {string} */
         PhaseEnum: "playing" | "held" | "asking" | "hearing" | "spread" | "told";
+        /** @description What a platform says of itself in its settings; each may still be missing. */
+        PlatformInRequest: {
+            name?: string;
+            issuer?: string;
+            client_id?: string;
+            login_url?: string;
+            token_url?: string;
+            keys_url?: string;
+        };
+        PlatformOut: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            issuer: string;
+            client_id: string;
+            login_url: string;
+            token_url: string;
+            keys_url: string;
+            is_whole: boolean;
+            ours: components["schemas"]["OurAddressesOut"];
+            courses: components["schemas"]["CourseOut"][];
+        };
         PlayedInRequest: {
             /** Format: uuid */
             id: string;
@@ -3748,6 +4006,11 @@ export interface components {
             seconds: number;
             others: string[];
         };
+        /** @description Where the browser takes the signed choice. */
+        SignedChoiceOut: {
+            return_url: string;
+            token: string;
+        };
         SignedInOut: {
             /** Format: uuid */
             id: string;
@@ -3959,6 +4222,12 @@ export interface components {
         };
         /** @enum {string} */
         TimesInTimesByEnum: "captions" | "sound";
+        ToGiveOut: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            items: number;
+        };
         TrackCuesOut: {
             readonly id: number;
             language: string;
@@ -5229,6 +5498,48 @@ export interface operations {
             };
         };
     };
+    api_classes_course_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassCourseOut"];
+                };
+            };
+        };
+    };
+    api_classes_course_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                class_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
     api_classes_gradebook_retrieve: {
         parameters: {
             query?: never;
@@ -5668,6 +5979,45 @@ export interface operations {
                 content: {
                     "application/octet-stream": string;
                 };
+            };
+        };
+    };
+    api_known_there_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownThereOut"][];
+                };
+            };
+        };
+    };
+    api_known_there_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                known_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6908,6 +7258,73 @@ export interface operations {
             };
         };
     };
+    api_lti_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromPlatformOut"];
+                };
+            };
+        };
+    };
+    api_lti_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["GiveThereInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedChoiceOut"];
+                };
+            };
+        };
+    };
+    api_lti_teacher_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromPlatformOut"];
+                };
+            };
+        };
+    };
     api_materials_update: {
         parameters: {
             query?: never;
@@ -7296,6 +7713,135 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PackageOut"];
+                };
+            };
+        };
+    };
+    api_platforms_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlatformOut"][];
+                };
+            };
+        };
+    };
+    api_platforms_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PlatformInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlatformOut"];
+                };
+            };
+        };
+    };
+    api_platforms_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                platform_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlatformOut"];
+                };
+            };
+        };
+    };
+    api_platforms_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                platform_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    api_platforms_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                platform_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedPlatformInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlatformOut"];
+                };
+            };
+        };
+    };
+    api_platforms_again_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                platform_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlatformOut"];
                 };
             };
         };
@@ -7712,6 +8258,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnDataOut"];
+                };
+            };
+        };
+    };
+    api_study_entry_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudyOut"];
                 };
             };
         };

@@ -15,6 +15,9 @@ import { LessonsPage } from "../lessons/LessonsPage";
 import { NewLessonPage } from "../lessons/NewLessonPage";
 import { WorkPage } from "../lessons/WorkPage";
 import { OfferedPage } from "../offered/OfferedPage";
+import { FromPlatformPage } from "../platforms/FromPlatformPage";
+import { PlatformsPage } from "../platforms/PlatformsPage";
+import { ThisIsMePage } from "../platforms/ThisIsMePage";
 import { RehearsalPage } from "../rehearsal/RehearsalPage";
 import { RemotePage } from "../room/RemotePage";
 import { ScreenPage } from "../room/ScreenPage";
@@ -34,7 +37,10 @@ export function App() {
           <Route path="/sign-in" element={<SignInPage />} />
           <Route path="/confirm" element={<ConfirmPage />} />
           <Route path="/new-password" element={<NewPasswordPage />} />
+          <Route path="/lti/from/:ticket" element={<FromPlatformPage />} />
           <Route element={<SignedIn />}>
+            <Route path="/lti/me/:ticket" element={<ThisIsMePage />} />
+            <Route path="/platforms" element={<PlatformsPage />} />
             <Route path="/" element={<LessonsPage />} />
             <Route path="/new" element={<NewLessonPage />} />
             <Route path="/work" element={<WorkPage />} />

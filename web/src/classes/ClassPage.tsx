@@ -6,6 +6,7 @@ import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { AddNames } from "./AddNames";
+import { FromPlatform } from "./FromPlatform";
 import { Members } from "./Members";
 import { acts, type SchoolClass, useClass, useTakeClass } from "./queries";
 import { Requests } from "./Requests";
@@ -49,6 +50,7 @@ function Known({ known }: { known: SchoolClass }) {
             {known.link}
           </a>
         </section>
+        <FromPlatform classId={known.id} />
         <Requests known={known} />
         <AddNames known={known} />
       </aside>

@@ -37,6 +37,12 @@ export function ClassesPage() {
           </>
         )}
         <FromLists />
+        <p className="mt-6">
+          <Link to="/platforms" className="text-teal underline">
+            {t("platforms.title")}
+          </Link>
+          <span className="ml-2 text-[14px] text-quiet">{t("platforms.fromClasses")}</span>
+        </p>
       </main>
     </>
   );

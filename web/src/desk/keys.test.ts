@@ -17,6 +17,7 @@ const ROOMS = [
   "accounts",
   "classes",
   "handouts",
+  "platforms",
 ];
 /** Bindings with one meaning: finding what is shown, the next of what is walked through, leaving, another of these. */
 const ALIKE = new Set(["/", "N", "J", "Shift+J", "Escape", "E"]);

@@ -26,11 +26,12 @@ export function StudentPage({ code }: { code: string }) {
   const joined = (into: Study) => {
     if (into.student) stay(into.student.id);
     if (into.entry) hereIn.stay(into.entry);
-    keepToken(code, into.token, into.entry !== null);
+    keepToken(code, into.token, into.entry !== null || letInAt !== null);
     setStudy(into);
   };
   // Whom the class's own page knows in this tab is not asked again.
   const arrived = async (found: Study) => {
+    if (found.token) return joined(found);
     const { entry } = found;
     const goesOn = entry?.me && hereIn.is(entry) && found.state !== "not_yet" && found.state !== "closed";
     if (goesOn) joined(await enter(code, entry.me?.id ?? ""));
@@ -39,7 +40,7 @@ export function StudentPage({ code }: { code: string }) {
   const entered = useRef(arrived);
   entered.current = arrived;
   useEffect(() => {
-    if (code) load(code).then(entered.current).catch(setError);
+    if (code) (letIn(code) ?? load(code)).then(entered.current).catch(setError);
   }, [code]);
   if (!code || (error instanceof ApiError && error.status === 404)) return <CodePage wrong={Boolean(code)} />;
   if (error) return <ErrorNotice error={error} />;
@@ -74,6 +75,18 @@ function hereKey(code: string): string {
 /** As a member of the class whom the device knows. */
 async function enter(code: string, member: string): Promise<Study> {
   return body(await api.POST("/api/study/{code}/", { params: { path: { code } }, body: { member } }));
+}
+
+let letInAt: Promise<Study> | null = null;
+
+/** Where somebody else's system has let a student in, it stands behind ``#`` in the address, and is good once. */
+function letIn(code: string): Promise<Study> | null {
+  const entry = new URLSearchParams(location.hash.slice(1)).get("enter");
+  if (entry) {
+    history.replaceState(history.state, "", location.pathname + location.search);
+    letInAt = api.POST("/api/study/{code}/entry/", { params: { path: { code } }, body: { entry } }).then(body);
+  }
+  return letInAt;
 }
 
 async function load(code: string): Promise<Study> {

@@ -1,23 +1,24 @@
-"""Fetching what a link names, on our terms: http(s) only, public addresses only, within limits of size, time and
-redirects.
+"""Fetching what a link names, and asking services of others, on our terms: http(s) only, public addresses only, within
+limits of size, time and redirects.
 
 A name is resolved once and the connection goes to that very address, so that a name which answers differently the
-second
-time gains nothing.
+second time gains nothing.
 """
 
 from __future__ import annotations
 
 import http.client
 import ipaddress
+import json
 import socket
 import ssl
 import threading
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from functools import partial
+from typing import Any
 from urllib.parse import urljoin, urlsplit
 
 from django.conf import settings
@@ -45,6 +46,43 @@ class Reply:
     media_type: str
     length: int | None
     chunks: Callable[[], Iterator[bytes]]
+
+
+@dataclass(frozen=True, slots=True)
+class Answer:
+    """What a service has answered, whole; its status may be an error. Headers by their names in small letters."""
+
+    status: int
+    headers: Mapping[str, str]
+    body: bytes
+
+
+def asked(
+    url: str, *, method: str = "GET", body: bytes | None = None, headers: Mapping[str, str] | None = None
+) -> Answer:
+    """One request to a service, without redirects, in PATIENCE_S all in all.
+
+    Raises the ``link_…`` errors: not_web, private, unreachable, slow, broken, large.
+    """
+    deadline = time.monotonic() + PATIENCE_S
+    connection, answer = _connected(checked(url), deadline, method, body, headers or {})
+    try:
+        parts = []
+        for chunk in _body(answer, PAGE_BYTES):
+            parts.append(chunk)
+            _in_time(deadline)
+        named = {name.lower(): value for name, value in answer.headers.items()}
+        return Answer(answer.status, named, b"".join(parts))
+    finally:
+        connection.close()
+
+
+def json_of(answer: Answer) -> Any:
+    """What a service has said, as JSON; None where it is none."""
+    try:
+        return json.loads(answer.body)
+    except (ValueError, RecursionError):
+        return None
 
 
 def checked(link: str) -> str:
@@ -133,7 +171,9 @@ def _cut_at(deadline: float, connection: socket.socket) -> Iterator[None]:
         timer.cancel()
 
 
-def _connected(url: str, deadline: float) -> tuple[http.client.HTTPConnection, http.client.HTTPResponse]:
+def _connected(
+    url: str, deadline: float, method: str = "GET", body: bytes | None = None, headers: Mapping[str, str] | None = None
+) -> tuple[http.client.HTTPConnection, http.client.HTTPResponse]:
     """A connection to the host of ``url``, and the head of its answer."""
     parts = urlsplit(url)
     host = parts.hostname or ""
@@ -152,7 +192,7 @@ def _connected(url: str, deadline: float) -> tuple[http.client.HTTPConnection, h
         with _cut_at(deadline, plain):
             if parts.scheme == "https":
                 connection.sock = _secured(plain, host)
-            return connection, _asked(connection, url)
+            return connection, _answer(connection, url, method, body, headers or {})
     except SentenceError:
         connection.close()
         raise
@@ -196,11 +236,14 @@ def is_public(address: str) -> bool:
     return ip.is_global and not ip.is_multicast
 
 
-def _asked(connection: http.client.HTTPConnection, url: str) -> http.client.HTTPResponse:
+def _answer(
+    connection: http.client.HTTPConnection, url: str, method: str, body: bytes | None, headers: Mapping[str, str]
+) -> http.client.HTTPResponse:
     parts = urlsplit(url)
     path = (parts.path or "/") + (f"?{parts.query}" if parts.query else "")
     try:
-        connection.request("GET", path, headers={"User-Agent": AGENT, "Accept-Encoding": "identity"})
+        ours = {"User-Agent": AGENT, "Accept-Encoding": "identity"}
+        connection.request(method, path, body, ours | dict(headers))
         return connection.getresponse()
     except TimeoutError as error:
         raise _slow() from error

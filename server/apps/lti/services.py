@@ -1,0 +1,104 @@
+"""Making platforms known, and telling how things stand there."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.db.models import Count, Max, Q
+from django.http import Http404
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+
+from apps.accounts.models import User
+from apps.classes.models import SchoolClass
+from apps.lti.models import Course, Platform, Score
+from config import links
+from config.errors import SentenceError
+from config.names import plain_name, shows_something
+
+MOST_PLATFORMS = 20
+
+
+def platform_of(owner: User, platform_id: UUID, *, removed: bool = False) -> Platform:
+    """The teacher's own; others' do not exist (404)."""
+    every = Platform.with_removed if removed else Platform.objects
+    return get_object_or_404(every, id=platform_id, owner=owner)
+
+
+def make(owner: User, name: str) -> Platform:
+    """Raises ``platform_unnamed`` and ``platforms_full``."""
+    if owner.platforms.count() >= MOST_PLATFORMS:
+        raise SentenceError("platforms_full", f"There may be up to {MOST_PLATFORMS} platforms.", most=MOST_PLATFORMS)
+    return Platform.objects.create(owner=owner, name=_name(name))
+
+
+def change(platform: Platform, given: dict[str, str]) -> Platform:
+    """What the platform says of itself. Raises ``platform_unnamed`` and ``link_not_web``."""
+    for field, value in given.items():
+        plain = value.strip()
+        if field == "name":
+            plain = _name(value)
+        elif field.endswith("_url") and plain:
+            plain = links.checked(plain)
+        setattr(platform, field, plain)
+    # Keys of another address are not this one's.
+    platform.keys, platform.keys_read_at = {}, None
+    platform.save()
+    return platform
+
+
+def _name(name: str) -> str:
+    plain = plain_name(name)[:120]
+    if not shows_something(plain):
+        raise SentenceError("platform_unnamed", "A platform needs a name.")
+    return plain
+
+
+def courses_of(platforms: list[Platform]) -> dict[UUID, list[dict[str, Any]]]:
+    """The courses of each platform, with how many scores were told and how many could not be. One query."""
+    told = Q(placements__scores__told__isnull=False)
+    failing = ~Q(placements__scores__problem="") & Q(placements__scores__isnull=False)
+    rows = (
+        Course.objects.filter(platform__in=platforms, school_class__removed_at=None)
+        .select_related("school_class")
+        .annotate(
+            lessons=Count("placements", distinct=True),
+            told=Count("placements__scores", filter=told, distinct=True),
+            failing=Count("placements__scores", filter=failing, distinct=True),
+            problem=Max("placements__scores__problem"),
+        )
+        .order_by("school_class__name")
+    )
+    found: dict[UUID, list[dict[str, Any]]] = {p.id: [] for p in platforms}
+    for row in rows:
+        found[row.platform_id].append(
+            {
+                "class_id": row.school_class_id,
+                "class_name": row.school_class.name,
+                "lessons": row.lessons,
+                "told": row.told,
+                "failing": row.failing,
+                "problem": row.problem or "",
+            }
+        )
+    return found
+
+
+def try_again(platform: Platform) -> None:
+    """What could not be told is told within a minute."""
+    mine = Score.objects.filter(placement__course__platform=platform).exclude(problem="")
+    mine.update(again_at=timezone.now(), failed=0)
+
+
+def course_of(school_class: SchoolClass) -> Course | None:
+    there = Course.objects.filter(school_class=school_class, platform__removed_at=None)
+    return there.select_related("platform", "school_class", "owner").first()
+
+
+def course_with_list(school_class: SchoolClass) -> Course:
+    """Raises Http404 where the class stands for none, or the platform does not tell names."""
+    course = course_of(school_class)
+    if course is None or not course.roster_url:
+        raise Http404
+    return course

@@ -1,0 +1,295 @@
+"""The stand-in learning platform as one WSGI application (LTI 1.3). usage: python app.py --port N"""
+
+from __future__ import annotations
+
+import argparse
+import json
+import secrets
+import time
+import urllib.request
+from collections.abc import Callable, Iterable
+from html import escape
+from socketserver import ThreadingMixIn
+from typing import Any
+from urllib.parse import parse_qsl, urlencode
+from wsgiref.simple_server import WSGIRequestHandler, WSGIServer, make_server
+
+from joserfc import jwt
+from joserfc.errors import JoseError
+from joserfc.jwk import KeySet, RSAKey
+
+CLAIM = "https://purl.imsglobal.org/spec/lti/claim/"
+DEEP_LINKING = "https://purl.imsglobal.org/spec/lti-dl/claim/"
+MEMBERSHIP = "http://purl.imsglobal.org/vocab/lis/v2/membership#"
+AGS = "https://purl.imsglobal.org/spec/lti-ags/"
+CLIENT = "escuela-lumbre"
+PEOPLE = [
+    {"user_id": "t-edda", "name": "Edda Voss", "roles": [f"{MEMBERSHIP}Instructor"], "status": "Active"},
+    {"user_id": "s-ana", "name": "Ana Ruiz", "roles": [f"{MEMBERSHIP}Learner"], "status": "Active"},
+    {"user_id": "s-bo", "given_name": "Bo", "family_name": "Lind", "roles": [f"{MEMBERSHIP}Learner"]},
+    {"user_id": "s-quiet", "roles": [f"{MEMBERSHIP}Learner"], "status": "Active"},
+    {"user_id": "s-left", "name": "Cy Lost", "roles": [f"{MEMBERSHIP}Learner"], "status": "Inactive"},
+]
+COURSE = {"id": "course-7", "title": "Boats and locks, year 7"}
+Start = Callable[[str, list[tuple[str, str]]], Any]
+
+
+class Platform:
+    """One platform with one course; everything it knows is gone when it ends."""
+
+    def __init__(self, port: int) -> None:
+        # People come by one name and services by the other, so that for a browser it is another site than Escuela.
+        self.issuer, self.services = f"http://localhost:{port}", f"http://127.0.0.1:{port}"
+        self.key, self.stranger = RSAKey.generate_key(2048), RSAKey.generate_key(2048)
+        self.kid = secrets.token_hex(4)
+        self.tool = {"login": "", "launch": "", "keys": ""}
+        self.people = PEOPLE
+        self.links: list[dict[str, Any]] = []
+        self.scores: list[dict[str, Any]] = []
+        self.tokens: dict[str, str] = {}
+        self.misbehaves = ""
+        self.last_token = ""
+
+    def signed(self, claims: dict[str, Any], wrong: str) -> str:
+        key = self.stranger if wrong == "key" else self.key
+        return jwt.encode({"alg": "RS256", "kid": self.kid, "typ": "JWT"}, claims, key)
+
+    def id_token(self, asked: dict[str, str]) -> str:
+        """The message of one launch; what is ``wrong`` with it stands in the hint, as which link it is."""
+        link, _, wrong = asked.get("lti_message_hint", "").partition("!")
+        if wrong == "replayed":
+            return self.last_token
+        person = next(p for p in self.people if p["user_id"] == asked["login_hint"])
+        now = int(time.time())
+        told: dict[str, Any] = {n: person[n] for n in ("name", "given_name", "family_name") if n in person}
+        claims = told | {
+            "iss": self.issuer,
+            "aud": "somebody-else" if wrong == "audience" else CLIENT,
+            "sub": person["user_id"],
+            "iat": now - (7_200 if wrong == "old" else 0),
+            "exp": now + (-3_600 if wrong == "old" else 300),
+            "nonce": "made-up" if wrong == "nonce" else asked["nonce"],
+            f"{CLAIM}version": "1.3.0",
+            f"{CLAIM}deployment_id": "1",
+            f"{CLAIM}target_link_uri": self.tool["launch"],
+            f"{CLAIM}roles": person["roles"],
+            f"{CLAIM}context": COURSE,
+            "https://purl.imsglobal.org/spec/lti-nrps/claim/namesroleservice": {
+                "context_memberships_url": f"{self.services}/members",
+                "service_versions": ["2.0"],
+            },
+        }
+        claims |= self.of_choosing() if link == "choose" else self.of_link(int(link))
+        self.last_token = self.signed(claims, wrong)
+        return self.last_token
+
+    def of_choosing(self) -> dict[str, Any]:
+        wanted = {
+            "deep_link_return_url": f"{self.issuer}/return",
+            "accept_types": ["ltiResourceLink"],
+            "accept_presentation_document_targets": ["iframe"],
+            "accept_lineitem": True,
+            "data": "cell 4",
+        }
+        return {f"{CLAIM}message_type": "LtiDeepLinkingRequest", f"{DEEP_LINKING}deep_linking_settings": wanted}
+
+    def of_link(self, number: int) -> dict[str, Any]:
+        link = self.links[number]
+        endpoint = {"scope": [f"{AGS}scope/score"], "lineitem": f"{self.services}/columns/{number}?type=lesson"}
+        return {
+            f"{CLAIM}message_type": "LtiResourceLinkRequest",
+            f"{CLAIM}resource_link": {"id": f"link-{number}", "title": link["title"]},
+            f"{CLAIM}custom": link["custom"],
+            f"{AGS}claim/endpoint": endpoint,
+        }
+
+    def take(self, token: str) -> str:
+        """Put what was chosen into the course; empty, or why it was not taken."""
+        claims = self.believed(token)
+        if claims is None or claims.get(f"{DEEP_LINKING}data") != "cell 4" or claims.get("aud") != self.issuer:
+            return "The choice could not be believed."
+        self.links += claims[f"{DEEP_LINKING}content_items"]
+        return ""
+
+    def believed(self, token: str) -> dict[str, Any] | None:
+        """The claims of what the tool has signed, by the keys it publishes."""
+        try:
+            keys = KeySet.import_key_set(self.tool_keys())
+            claims = dict(jwt.decode(token, keys, algorithms=["RS256"]).claims)
+        except (JoseError, ValueError, OSError, KeyError):
+            return None
+        return claims if claims.get("iss") == CLIENT and claims.get("exp", 0) > time.time() else None
+
+    def tool_keys(self) -> Any:
+        with urllib.request.urlopen(self.tool["keys"], timeout=5) as answer:
+            return json.load(answer)
+
+    def may(self, environ: dict[str, Any], scope: str) -> bool:
+        token = environ.get("HTTP_AUTHORIZATION", "").removeprefix("Bearer ")
+        return scope in self.tokens.get(token, "").split()
+
+
+class Site:
+    """The platform over HTTP."""
+
+    def __init__(self, platform: Platform) -> None:
+        self.platform = platform
+
+    def __call__(self, environ: dict[str, Any], start: Start) -> Iterable[bytes]:
+        path, body = environ["PATH_INFO"], environ["wsgi.input"].read(int(environ.get("CONTENT_LENGTH") or 0))
+        given = dict(parse_qsl(environ.get("QUERY_STRING", "")))
+        part = path.strip("/").partition("/")[0] or "course"
+        page = getattr(self, f"show_{part}", None)
+        if page is None:
+            return answered(start, "404 Not Found", "text/plain", "There is nothing here.")
+        status, media_type, text = page(environ, given, body)
+        next_page = f'<{self.platform.services}/members?page=2>; rel="next"'
+        more = [("Link", next_page)] if text.startswith('{"id": 1') else []
+        return answered(start, status, media_type, text, more)
+
+    def show_course(self, _environ: dict[str, Any], _given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
+        ours, tool = self.platform, self.platform.tool
+        fields = "".join(
+            f'<p><label>{n} <input name="{n}" size="80" value="{escape(tool[n])}"></label></p>' for n in tool
+        )
+        mine = {
+            "Issuer": ours.issuer,
+            "Client ID": CLIENT,
+            "Login address": f"{ours.issuer}/auth",
+            "Token address": f"{ours.services}/token",
+            "Keys address": f"{ours.services}/keys",
+        }
+        said = "".join(f"<dt>{k}</dt><dd><code>{escape(v)}</code></dd>" for k, v in mine.items())
+        rows = "".join(
+            f"<li>{escape(x['title'])}: " + " ".join(opening(str(n), p) for p in PEOPLE[:4]) + "</li>"
+            for n, x in enumerate(ours.links)
+        )
+        marks = "".join(
+            f"<tr><td>{escape(s['userId'])}<td>{s.get('scoreGiven', '–')} / {s.get('scoreMaximum', '–')}"
+            f"<td>{escape(s['activityProgress'])}<td>{escape(s['gradingProgress'])}</tr>"
+            for s in ours.scores
+        )
+        return html(
+            f"<h1>{COURSE['title']}</h1><h2>Lessons</h2><ul>{rows}</ul>"
+            f"<p>{opening('choose', PEOPLE[0], 'Put a lesson here')}</p><h2>Marks</h2><table>{marks}</table>"
+            f"<h2>What the tool needs to know</h2><dl>{said}</dl><h2>What the tool says</h2>"
+            f'<form method="post" action="/tool">{fields}<button>Keep</button></form>'
+        )
+
+    def show_tool(self, _environ: dict[str, Any], _given: dict[str, str], body: bytes) -> tuple[str, str, str]:
+        self.platform.tool |= {k: v for k, v in parse_qsl(body.decode()) if k in self.platform.tool}
+        return html('<p>Kept. <a href="/">To the course</a></p>')
+
+    def show_open(self, _environ: dict[str, Any], given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
+        ours = self.platform
+        if not ours.tool["login"]:
+            return html("<p>The tool's addresses are not known yet.</p>")
+        hint = given["link"] + (f"!{given['wrong']}" if "wrong" in given else "")
+        asked = {
+            "iss": ours.issuer,
+            "login_hint": given["as"],
+            "target_link_uri": ours.tool["launch"],
+            "lti_message_hint": hint,
+            "client_id": CLIENT,
+        }
+        return html(
+            f'<p><a href="/">{COURSE["title"]}</a></p><iframe name="lesson" title="Lesson" width="960" height="720" '
+            f'allow="autoplay; fullscreen" src="{escape(ours.tool["login"])}?{escape(urlencode(asked))}"></iframe>'
+        )
+
+    def show_auth(self, _environ: dict[str, Any], given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
+        ours = self.platform
+        wanted = {"client_id": CLIENT, "redirect_uri": ours.tool["launch"], "response_mode": "form_post"}
+        if any(given.get(k) != v for k, v in wanted.items()) or "nonce" not in given:
+            return "400 Bad Request", "text/plain", "This is not the tool that was made known."
+        fields = {"state": given["state"], "id_token": ours.id_token(given)}
+        hidden = "".join(f'<input type="hidden" name="{k}" value="{escape(v)}">' for k, v in fields.items())
+        return html(
+            f'<form method="post" action="{escape(given["redirect_uri"])}">{hidden}</form>'
+            "<script>document.forms[0].submit()</script>"
+        )
+
+    def show_return(self, _environ: dict[str, Any], _given: dict[str, str], body: bytes) -> tuple[str, str, str]:
+        why = self.platform.take(dict(parse_qsl(body.decode())).get("JWT", ""))
+        return html(f"<p>{why or 'It stands in the course now.'} <a href='/' target='_top'>To the course</a></p>")
+
+    def show_keys(self, _environ: dict[str, Any], _given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
+        public = self.platform.key.as_dict(private=False) | {"kid": self.platform.kid, "use": "sig", "alg": "RS256"}
+        return told({"keys": [public]})
+
+    def show_token(self, _environ: dict[str, Any], _given: dict[str, str], body: bytes) -> tuple[str, str, str]:
+        form = dict(parse_qsl(body.decode()))
+        claims = self.platform.believed(form.get("client_assertion", ""))
+        if claims is None or claims.get("sub") != CLIENT or form.get("grant_type") != "client_credentials":
+            return "401 Unauthorized", "application/json", '{"error": "invalid_client"}'
+        token = secrets.token_urlsafe(16)
+        self.platform.tokens[token] = form["scope"]
+        return told({"access_token": token, "token_type": "Bearer", "expires_in": 3600, "scope": form["scope"]})
+
+    def show_members(self, environ: dict[str, Any], given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
+        if not self.platform.may(environ, "https://purl.imsglobal.org/spec/lti-nrps/scope/contextmembership.readonly"):
+            return "401 Unauthorized", "text/plain", "No."
+        page = int(given.get("page", 1))
+        return told(
+            {
+                "id": page,
+                "context": COURSE,
+                "members": self.platform.people[:3] if page == 1 else self.platform.people[3:],
+            }
+        )
+
+    def show_columns(self, environ: dict[str, Any], given: dict[str, str], body: bytes) -> tuple[str, str, str]:
+        ours = self.platform
+        if not ours.may(environ, f"{AGS}scope/score") or given.get("type") != "lesson":
+            return "401 Unauthorized", "text/plain", "No."
+        if ours.misbehaves == "busy":
+            return "503 Service Unavailable", "text/plain", "Later."
+        ours.scores.append(json.loads(body) | {"column": environ["PATH_INFO"].split("/")[2]})
+        return "204 No Content", "text/plain", ""
+
+    def show_scores(self, _environ: dict[str, Any], given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
+        """Everything that was told, for tests; ``?misbehave=busy`` takes no more until ``?misbehave=``."""
+        self.platform.misbehaves = given.get("misbehave", self.platform.misbehaves)
+        return told(self.platform.scores)
+
+
+def opening(link: str, person: dict[str, Any], text: str = "") -> str:
+    name = text or f"open as {person.get('name') or person.get('given_name') or person['user_id']}"
+    return f'<a href="/open?{escape(urlencode({"link": link, "as": person["user_id"]}))}">{escape(name)}</a>'
+
+
+def html(body: str) -> tuple[str, str, str]:
+    head = f"<!doctype html><meta charset=utf-8><title>{COURSE['title']}</title><body style='font-family:sans-serif'>"
+    return "200 OK", "text/html; charset=utf-8", head + body
+
+
+def told(data: object) -> tuple[str, str, str]:
+    return "200 OK", "application/json", json.dumps(data)
+
+
+def answered(
+    start: Start, status: str, media_type: str, text: str, more: list[tuple[str, str]] | None = None
+) -> Iterable[bytes]:
+    start(status, [("Content-Type", media_type), ("Cache-Control", "no-store"), *(more or [])])
+    return [text.encode()]
+
+
+class Server(ThreadingMixIn, WSGIServer):
+    daemon_threads = True
+
+
+class Quiet(WSGIRequestHandler):
+    def log_message(self, format: str, *args: Any) -> None:
+        pass
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser(description=__doc__)
+    parser.add_argument("--port", type=int, required=True)
+    port = parser.parse_args().port
+    with make_server("127.0.0.1", port, Site(Platform(port)), Server, Quiet) as server:
+        server.serve_forever()
+
+
+if __name__ == "__main__":
+    main()
