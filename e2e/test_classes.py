@@ -85,7 +85,7 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     teacher.get_by_role("checkbox", name="Evening rowers").check()
     teacher.get_by_label("Due").first.fill("2031-05-04T18:00")
     teacher.get_by_role("button", name="Give to 1 class").click()
-    given = teacher.get_by_role("article").filter(has_text="Evening rowers")
+    given = teacher.get_by_role("article").filter(has_text="Evening rowers").first
     expect(given).to_be_visible()
 
     student = new_page()

@@ -10,6 +10,7 @@ from conftest import ROOT, NewPage, Stack, saved, until
 from playwright.sync_api import Locator, Page, expect
 
 MEDIA = ROOT / "demo" / "media"
+PASSWORD = "seven blue anchors"
 
 
 def confirm_by_mail(page: Page, address: str) -> None:
@@ -21,7 +22,7 @@ def confirm_by_mail(page: Page, address: str) -> None:
             break
         page.wait_for_timeout(250)
     page.goto(link.get_attribute("href") or "")
-    page.get_by_label("Password").fill("seven blue anchors")
+    page.get_by_label("Password").fill(PASSWORD)
     page.keyboard.press("Enter")
 
 
@@ -50,7 +51,8 @@ def test_a_lesson_from_an_account_to_the_class_sheet(new_page: NewPage, stack: S
     read_results(page)
 
 
-def make_account(page: Page) -> None:
+def make_account(page: Page) -> str:
+    """A new account, signed in; its address."""
     page.goto("/")
     page.get_by_role("button", name="Create an account").click()
     page.get_by_label("Your name").fill("Nora Lind")
@@ -61,6 +63,7 @@ def make_account(page: Page) -> None:
     expect(page.get_by_role("status")).to_contain_text(address)
     confirm_by_mail(page, address)
     expect(page.get_by_text("No lessons yet")).to_be_visible()
+    return address
 
 
 def bring_in(page: Page, folder: Path) -> None:

@@ -15,7 +15,7 @@ def given_out(page: Page, name: str) -> None:
     saved(page)
     page.get_by_label("For whom (a class, a group)").fill(name)
     page.get_by_role("button", name="Share", exact=True).click()
-    page.get_by_role("article").filter(has_text=name).get_by_role("link", name="Play it in class").click()
+    page.get_by_role("article").filter(has_text=name).first.get_by_role("link", name="Play it in class").click()
     expect(page.get_by_role("button", name="Let students in")).to_be_visible()
 
 

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from conftest import NewPage, open_lesson, sign_in_demo
+import pyotp
+from conftest import NewPage, axe_faults, open_lesson, sign_in_demo
 from playwright.sync_api import Page, expect
+from test_journey import PASSWORD, make_account
 from test_study import a_link, card, enter
 
 EXPLAINED = "the lock makes up the difference"
@@ -69,7 +71,7 @@ def answered_offline(student: Page, teacher: Page, name: str) -> None:
     student.keyboard.press("b")
     student.keyboard.press("Enter")
     expect(student.get_by_text("Saved on this device.")).to_be_visible()
-    article = teacher.get_by_role("article").filter(has_text=name)
+    article = teacher.get_by_role("article").filter(has_text=name).first
     article.get_by_role("button", name="Close").click()
     article.get_by_role("button", name="Reopen").wait_for()
     student.context.set_offline(False)
@@ -99,7 +101,7 @@ def test_a_refused_answer_does_not_hold_anybody_up(new_page: NewPage) -> None:
     student.keyboard.press("Space")
     card(student)
     student.keyboard.press("b")
-    given = teacher.get_by_role("article").filter(has_text="Closed under them")
+    given = teacher.get_by_role("article").filter(has_text="Closed under them").first
     given.get_by_role("button", name="Close").click()
     given.get_by_role("button", name="Reopen").wait_for()
     student.keyboard.press("Enter")
@@ -132,3 +134,31 @@ def test_marks_and_comment_reach_the_student(new_page: NewPage) -> None:
     to_the_end(student)
     expect(student.get_by_text("1 of 2 marks from your teacher")).to_be_visible()
     expect(student.get_by_text("Say what tips.")).to_be_visible()
+
+
+def test_a_second_step_is_turned_on_and_asked_for(new_page: NewPage) -> None:
+    page = new_page()
+    email = make_account(page)
+    page.goto("/account")
+    part = page.locator("section").filter(has=page.get_by_role("heading", name="A second step when signing in"))
+    part.get_by_label("Password").fill(PASSWORD)
+    part.get_by_role("button", name="Begin").press("Enter")
+    app = pyotp.TOTP(part.locator("code").inner_text().replace(" ", ""))
+    assert axe_faults(page) == ""
+    part.get_by_label("Code").fill(app.now())
+    page.keyboard.press("Enter")
+    expect(part.get_by_text("Write these codes down")).to_be_visible()
+    on_paper = part.get_by_role("listitem").first.inner_text()
+    part.get_by_role("button", name="I have written them down").press("Enter")
+    expect(part.get_by_text("You have 10 codes left on paper")).to_be_visible()
+
+    page.get_by_role("button", name="Sign out").first.click()
+    page.get_by_label("Email").fill(email)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.keyboard.press("Enter")
+    page.get_by_label("Code", exact=True).last.fill("000000")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("not right, or was used already")
+    page.get_by_label("Code", exact=True).last.fill(on_paper)
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Sign out")).to_be_visible()

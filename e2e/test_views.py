@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 
 def shared_link(page: Page) -> str:
     open_lesson(page, "How a canal lock lifts a boat", "Share")
-    to_all = page.get_by_role("article").filter(has_text="Deck hands, Tuesday")
+    to_all = page.get_by_role("article").filter(has_text="Deck hands, Tuesday").first
     return to_all.locator("a[href*='/s/']").get_attribute("href") or ""
 
 

@@ -59,6 +59,14 @@ web_build() {
   echo "$mark" > "$STATE/build.mark"
 }
 
+# prepared LOCK ...: everything installed and the pages built, Python's side and the web's beside each other.
+prepared() {
+  local web
+  (web_packages && web_build) & web=$!
+  python_packages "$@"
+  wait "$web" || exit 1
+}
+
 # A secret key of its own for each installation, made on the first start.
 secrets() {
   [ -f "$STATE/secrets.env" ] || (umask 077; echo "ESCUELA_SECRET_KEY=$(head -c 48 /dev/urandom | base64 | tr -d '\n/+=')" > "$STATE/secrets.env")

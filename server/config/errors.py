@@ -19,6 +19,7 @@ STATUS = {
     "locked_out": 429,
     "too_many_requests": 429,
     "not_signed_in": 403,
+    "code_wanted": 409,
     "changed_elsewhere": 412,
     "assignment_shut": 409,
     "nickname_taken": 409,

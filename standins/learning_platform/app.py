@@ -47,6 +47,9 @@ class Platform:
         self.links: list[dict[str, Any]] = []
         self.scores: list[dict[str, Any]] = []
         self.tokens: dict[str, str] = {}
+        self.introduction = secrets.token_urlsafe(16)
+        # As whom it speaks: as it was told to the tool, by hand or by registering.
+        self.issuer_said = self.issuer
         self.misbehaves = ""
         self.last_token = ""
 
@@ -63,7 +66,7 @@ class Platform:
         now = int(time.time())
         told: dict[str, Any] = {n: person[n] for n in ("name", "given_name", "family_name") if n in person}
         claims = told | {
-            "iss": self.issuer,
+            "iss": self.issuer_said,
             "aud": "somebody-else" if wrong == "audience" else CLIENT,
             "sub": person["user_id"],
             "iat": now - (7_200 if wrong == "old" else 0),
@@ -106,7 +109,7 @@ class Platform:
     def take(self, token: str) -> str:
         """Put what was chosen into the course; empty, or why it was not taken."""
         claims = self.believed(token)
-        if claims is None or claims.get(f"{DEEP_LINKING}data") != "cell 4" or claims.get("aud") != self.issuer:
+        if claims is None or claims.get(f"{DEEP_LINKING}data") != "cell 4" or claims.get("aud") != self.issuer_said:
             return "The choice could not be believed."
         self.links += claims[f"{DEEP_LINKING}content_items"]
         return ""
@@ -174,11 +177,45 @@ class Site:
             f"<p>{opening('choose', PEOPLE[0], 'Put a lesson here')}</p><h2>Marks</h2><table>{marks}</table>"
             f"<h2>What the tool needs to know</h2><dl>{said}</dl><h2>What the tool says</h2>"
             f'<form method="post" action="/tool">{fields}<button>Keep</button></form>'
+            '<form action="/introduce"><p><label>Or its one address for registering <input name="address" size="80">'
+            "</label></p><button>Register</button></form>"
         )
 
     def show_tool(self, _environ: dict[str, Any], _given: dict[str, str], body: bytes) -> tuple[str, str, str]:
         self.platform.tool |= {k: v for k, v in parse_qsl(body.decode()) if k in self.platform.tool}
         return html('<p>Kept. <a href="/">To the course</a></p>')
+
+    def show_introduce(self, _environ: dict[str, Any], given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
+        """The tool's one address is opened in a frame, and both tell each other the rest."""
+        ours = self.platform
+        asked = {"openid_configuration": f"{ours.services}/configuration", "registration_token": ours.introduction}
+        return html(
+            f'<iframe name="tool" title="Tool" width="960" height="300" '
+            f'src="{escape(given["address"])}?{escape(urlencode(asked))}"></iframe>'
+        )
+
+    def show_configuration(
+        self, _environ: dict[str, Any], _given: dict[str, str], _body: bytes
+    ) -> tuple[str, str, str]:
+        ours = self.platform
+        return told(
+            {
+                "issuer": ours.issuer if ours.misbehaves == "another-site" else ours.services,
+                "authorization_endpoint": f"{ours.issuer}/auth",
+                "token_endpoint": f"{ours.services}/token",
+                "jwks_uri": f"{ours.services}/keys",
+                "registration_endpoint": f"{ours.services}/register",
+            }
+        )
+
+    def show_register(self, environ: dict[str, Any], _given: dict[str, str], body: bytes) -> tuple[str, str, str]:
+        ours = self.platform
+        if environ.get("HTTP_AUTHORIZATION") != f"Bearer {ours.introduction}":
+            return "401 Unauthorized", "text/plain", "No."
+        tool = json.loads(body)
+        ours.tool |= {"login": tool["initiate_login_uri"], "launch": tool["redirect_uris"][0], "keys": tool["jwks_uri"]}
+        ours.issuer_said = ours.services
+        return told(tool | {"client_id": CLIENT})
 
     def show_open(self, _environ: dict[str, Any], given: dict[str, str], _body: bytes) -> tuple[str, str, str]:
         ours = self.platform
@@ -186,7 +223,7 @@ class Site:
             return html("<p>The tool's addresses are not known yet.</p>")
         hint = given["link"] + (f"!{given['wrong']}" if "wrong" in given else "")
         asked = {
-            "iss": ours.issuer,
+            "iss": ours.issuer_said,
             "login_hint": given["as"],
             "target_link_uri": ours.tool["launch"],
             "lti_message_hint": hint,

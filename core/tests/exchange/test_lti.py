@@ -25,6 +25,7 @@ from escuela_core.exchange.lti import (
     score,
     scores_address,
 )
+from escuela_core.exchange.lti_registering import TOOL, read_platform, read_registered, tool
 
 MEMBERSHIP = "http://purl.imsglobal.org/vocab/lis/v2/membership"
 OPENS = {
@@ -214,3 +215,40 @@ def test_a_score_says_how_far_the_work_is() -> None:
 def test_scores_go_beside_their_column() -> None:
     assert scores_address("https://c.example/columns/1?type=x") == "https://c.example/columns/1/scores?type=x"
     assert scores_address("https://c.example/columns/1/") == "https://c.example/columns/1/scores"
+
+
+SAYS = {
+    "issuer": "https://campus.example",
+    "authorization_endpoint": "https://campus.example/auth",
+    "token_endpoint": "https://campus.example/token",
+    "jwks_uri": "https://keys.example/campus",
+    "registration_endpoint": "https://campus.example/register",
+}
+
+
+def test_a_platform_says_of_itself_what_is_needed() -> None:
+    known = read_platform(SAYS, "https://campus.example/.well-known/openid-configuration")
+    assert (known.issuer, known.keys_url) == ("https://campus.example", "https://keys.example/campus")
+
+
+@pytest.mark.parametrize("missing", sorted(SAYS))
+def test_a_platform_that_lacks_something_names_it(missing: str) -> None:
+    with pytest.raises(LaunchClaimError) as caught:
+        read_platform({k: v for k, v in SAYS.items() if k != missing}, "https://campus.example/x")
+    assert caught.value.params == {"claim": missing}
+
+
+@pytest.mark.parametrize("read_at", ["https://elsewhere.example/x", "https://campus.example.elsewhere.example/x", ""])
+def test_a_platform_speaks_for_its_own_site_alone(read_at: str) -> None:
+    with pytest.raises(LaunchClaimError):
+        read_platform(SAYS, read_at)
+
+
+def test_the_platform_is_told_where_launches_go_and_answers_with_an_id() -> None:
+    said = tool(login="https://e.example/l", launch="https://e.example/g", keys="https://e.example/k")
+    assert (said["initiate_login_uri"], said["redirect_uris"]) == ("https://e.example/l", ["https://e.example/g"])
+    assert said[TOOL]["domain"] == "e.example"
+    assert read_registered(said | {"client_id": "c-1"}) == "c-1"
+    for wrong in (None, {}, {"client_id": ""}, {"client_id": 7}, {"client_id": "c" * 256}):
+        with pytest.raises(LaunchClaimError):
+            read_registered(wrong)

@@ -13,6 +13,8 @@ Action = Literal[
     "signed_in",
     "password",
     "address",
+    "second_factor",
+    "one_factor",
     "linked",
     "shared",
     "offered",

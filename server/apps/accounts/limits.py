@@ -26,6 +26,7 @@ MAILS_TO, MAILS_FROM = Limit("mails_to", 3, HOUR), Limit("mails_from", 30, HOUR)
 FAILED_FROM = Limit("failed_from", 60, HOUR)
 # A class may stand behind one address, and its members mistype.
 WRONG_PINS_FOR, WRONG_PINS_FROM = Limit("wrong_pins_for", 10, HOUR), Limit("wrong_pins_from", 200, HOUR)
+WRONG_TOTP_FOR = Limit("wrong_totp_for", 10, HOUR)
 JOINS_FROM, WRONG_CODES_FROM = Limit("joins_from", 3_000, HOUR), Limit("wrong_codes_from", 60, HOUR)
 WRONG_PAGES_FROM = Limit("wrong_pages_from", 60, HOUR)
 LAUNCHES_FROM = Limit("launches_from", 20_000, HOUR)

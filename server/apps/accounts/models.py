@@ -6,6 +6,7 @@ import uuid
 from typing import ClassVar
 
 from django.contrib.auth.base_user import AbstractBaseUser, BaseUserManager
+from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
 
@@ -27,6 +28,11 @@ class User(AbstractBaseUser):
     confirmed_at = models.DateTimeField(null=True)
     created_at = models.DateTimeField(auto_now_add=True)
     is_active = models.BooleanField(default=True)
+    # The second step when signing in, where one is wished for: the sealed secret of the app's codes, the step of the
+    # last one taken, and the sums of the codes kept on paper.
+    totp = models.TextField(blank=True)
+    totp_step = models.BigIntegerField(default=0)
+    paper_codes = ArrayField(models.CharField(max_length=64), default=list)
 
     USERNAME_FIELD = "email"
     objects: ClassVar[UserManager] = UserManager()

@@ -33,6 +33,7 @@ class RegisterIn(serializers.Serializer[object]):
 class SignInIn(serializers.Serializer[object]):
     email = serializers.CharField(max_length=254)
     password = PasswordField()
+    code = serializers.CharField(max_length=20, allow_blank=True, default="")
 
 
 class MailIn(serializers.Serializer[object]):
@@ -63,6 +64,34 @@ class NewAddressIn(serializers.Serializer[object]):
 
 class PasswordIn(serializers.Serializer[object]):
     password = PasswordField()
+
+
+class SecondFactorOut(serializers.Serializer[object]):
+    """Whether a code is asked for when signing in, and how many of those on paper are left."""
+
+    on = serializers.BooleanField()
+    paper_left = serializers.IntegerField()
+
+
+class NewSecretOut(serializers.Serializer[object]):
+    """For the app on the phone: as text, and as a picture that holds itself."""
+
+    secret = serializers.CharField()
+    qr = serializers.CharField()
+
+
+class CodeIn(serializers.Serializer[object]):
+    code = serializers.CharField(max_length=20)
+
+
+class PasswordAndCodeIn(PasswordIn, CodeIn):
+    pass
+
+
+class PaperCodesOut(serializers.Serializer[object]):
+    """To be written down; they are told this once."""
+
+    codes = serializers.ListField(child=serializers.CharField())
 
 
 class SignedInOut(serializers.Serializer[object]):

@@ -56,12 +56,12 @@ def confirm(request: HttpRequest, token: str, password: str, *, browser: str) ->
     user.name, user.language, user.confirmed_at = link.given["name"], link.given["language"], timezone.now()
     user.set_password(password)
     user.save()
-    _enter(request, user)
-    return user
+    return enter(request, user)
 
 
-def sign_in(request: HttpRequest, email: str, password: str) -> User:
-    """Raises ``wrong_password``; too many tries from one device are refused, and never lock the owner's out."""
+def known(request: HttpRequest, email: str, password: str) -> User:
+    """Whose address and password these are; nobody is signed in yet. Raises ``wrong_password``; too many tries from one
+    device are refused, and never lock the owner's out."""
     limits.require(limits.FAILED_FROM, address_of(request))
     user = authenticate(request, username=email.strip().lower(), password=password)
     if getattr(request, "axes_locked_out", False):
@@ -71,7 +71,14 @@ def sign_in(request: HttpRequest, email: str, password: str) -> User:
     if not isinstance(user, User) or user.confirmed_at is None:
         limits.count(limits.FAILED_FROM, address_of(request))
         raise SentenceError("wrong_password", "Mail address and password do not fit together.")
-    _enter(request, user)
+    return user
+
+
+def enter(request: HttpRequest, user: User) -> User:
+    """Signed in from here on."""
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    _note_device(request, user)
+    audit.record(user, "signed_in")
     return user
 
 
@@ -79,8 +86,7 @@ def sign_in_demo(request: HttpRequest) -> User:
     user = User.objects.filter(email=DEMO_EMAIL).first() if settings.DEMO_SIGN_IN else None
     if user is None:
         raise SentenceError("no_demo", "There is no demo teacher on this server.")
-    _enter(request, user)
-    return user
+    return enter(request, user)
 
 
 def sign_out(request: HttpRequest) -> None:
@@ -95,6 +101,11 @@ def end_session(user: User, signed_in: UUID) -> None:
         raise Http404
     SessionStore(session_key=found.session_key).delete()
     found.delete()
+
+
+def end_other_sessions(request: HttpRequest, user: User) -> None:
+    for other in user.signed_in.exclude(session_key=request.session.session_key or ""):
+        end_session(user, other.id)
 
 
 def ask_new_password(request: HttpRequest, email: str, *, site: str) -> None:
@@ -163,12 +174,6 @@ def _set_password(user: User, password: str) -> None:
     user.save(update_fields=["password"])
     user.signed_in.all().delete()
     audit.record(user, "password")
-
-
-def _enter(request: HttpRequest, user: User) -> None:
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    _note_device(request, user)
-    audit.record(user, "signed_in")
 
 
 def _note_device(request: HttpRequest, user: User) -> None:

@@ -12,6 +12,7 @@ urlpatterns = [
     path("accounts/new-password/", views.NewPasswordView.as_view()),
     path("account/password/", views.PasswordView.as_view()),
     path("account/address/", views.AddressView.as_view()),
+    path("account/second-factor/", views.SecondFactorView.as_view()),
     path("account/sessions/", views.SessionsView.as_view()),
     path("account/sessions/<uuid:session_id>/", views.OneSessionView.as_view()),
     path("account/audit/", views.AuditView.as_view()),

@@ -17,16 +17,22 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from apps.accounts import audit, links, services
+from apps.accounts import audit, links, second_factor, services
 from apps.accounts.models import User
 from apps.accounts.serializers import (
     AuditOut,
     ChangePasswordIn,
+    CodeIn,
     LanguageIn,
     LinkIn,
     MailIn,
     NewAddressIn,
+    NewSecretOut,
+    PaperCodesOut,
+    PasswordAndCodeIn,
+    PasswordIn,
     RegisterIn,
+    SecondFactorOut,
     SessionOut,
     SetPasswordIn,
     SignedInOut,
@@ -68,7 +74,9 @@ class SessionView(OpenView):
     @extend_schema(request=SignInIn, responses=SessionOut)
     def post(self, request: Request) -> Response:
         given = parsed(SignInIn, request)
-        return _session(services.sign_in(plain(request), **given))
+        user = services.known(plain(request), given["email"], given["password"])
+        second_factor.require_code(plain(request), user, given["code"])
+        return _session(services.enter(plain(request), user))
 
     @extend_schema(request=None, responses=SessionOut)
     def delete(self, request: Request) -> Response:
@@ -147,6 +155,36 @@ class AddressView(TeacherView):
     def put(self, request: Request) -> Response:
         given = parsed(LinkIn, request)
         return _session(services.set_new_address(self.teacher, given["token"], site=_site(request)))
+
+
+class SecondFactorView(TeacherView):
+    """The second step when signing in."""
+
+    def told(self) -> dict[str, object]:
+        return {"on": bool(self.teacher.totp), "paper_left": len(self.teacher.paper_codes)}
+
+    @extend_schema(responses=SecondFactorOut)
+    def get(self, request: Request) -> Response:
+        return Response(SecondFactorOut(self.told()).data)
+
+    @extend_schema(request=PasswordIn, responses=NewSecretOut)
+    def post(self, request: Request) -> Response:
+        """Begin: a secret for the app. Nothing changes before it has shown a right code."""
+        given = parsed(PasswordIn, request)
+        return Response(NewSecretOut(second_factor.begin(plain(request), self.teacher, given["password"])).data)
+
+    @extend_schema(request=CodeIn, responses=PaperCodesOut)
+    def put(self, request: Request) -> Response:
+        """Turn it on; every other device is signed out."""
+        codes = second_factor.turn_on(plain(request), self.teacher, parsed(CodeIn, request)["code"])
+        return Response(PaperCodesOut({"codes": codes}).data)
+
+    @extend_schema(request=PasswordAndCodeIn, responses=SecondFactorOut)
+    def patch(self, request: Request) -> Response:
+        """Turn it off."""
+        given = parsed(PasswordAndCodeIn, request)
+        second_factor.turn_off(plain(request), self.teacher, given["password"], given["code"])
+        return Response(SecondFactorOut(self.told()).data)
 
 
 class SessionsView(TeacherView):

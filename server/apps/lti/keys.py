@@ -2,15 +2,11 @@
 
 from __future__ import annotations
 
-import base64
-import hashlib
 import time
 from collections.abc import Mapping
 from datetime import timedelta
 from typing import Any
 
-from cryptography.fernet import Fernet
-from django.conf import settings
 from django.utils import timezone
 from joserfc import jwt
 from joserfc.errors import JoseError
@@ -20,7 +16,9 @@ from apps.lti.models import Platform, ToolKey
 from apps.work.periodic import by_itself
 from config import links
 from config.errors import SentenceError
+from config.sealing import sealed, unsealed
 
+PURPOSE = "lti.keys"
 ALGORITHM, BITS = "RS256", 2048
 # A key is read by platforms for a day before anything is signed with it, and for a month after the next has come.
 NEW_EVERY, PUBLISHED_FIRST, KEPT = timedelta(days=30), timedelta(days=1), timedelta(days=75)
@@ -37,16 +35,11 @@ class LaunchRefusedError(SentenceError):
         super().__init__("launch_refused", sentence, why=why)
 
 
-def _lock() -> Fernet:
-    digest = hashlib.sha256(b"escuela.lti.keys:" + settings.SECRET_KEY.encode()).digest()
-    return Fernet(base64.urlsafe_b64encode(digest))
-
-
 def make_key() -> ToolKey:
     key = RSAKey.generate_key(BITS)
     made = ToolKey(public=key.as_dict(private=False))
     made.public |= {"kid": str(made.id), "use": "sig", "alg": ALGORITHM}
-    made.private = _lock().encrypt(key.as_pem(private=True)).decode()
+    made.private = sealed(key.as_pem(private=True).decode(), PURPOSE)
     made.save(force_insert=True)
     return made
 
@@ -76,7 +69,7 @@ def signed(claims: Mapping[str, Any]) -> str:
     """A token (RFC 7519) of ``claims``, good for five minutes."""
     key, now = _signing_key(), int(time.time())
     whole = {"iat": now, "exp": now + GOOD_FOR_S} | dict(claims)
-    private = RSAKey.import_key(_lock().decrypt(key.private.encode()))
+    private = RSAKey.import_key(unsealed(key.private, PURPOSE))
     return jwt.encode({"alg": ALGORITHM, "kid": str(key.id), "typ": "JWT"}, whole, private)
 
 

@@ -8,5 +8,6 @@ urlpatterns = [
     path("keys", pages.keys),
     path("<uuid:platform_id>/login", pages.login),
     path("<uuid:platform_id>/launch", pages.launch),
+    path("<uuid:platform_id>/register", pages.register),
     path("from/<str:ticket>", pages.from_platform),
 ]

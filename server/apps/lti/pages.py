@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Callable
 from functools import wraps
+from typing import Any
 from urllib.parse import urlencode, urlsplit
 from uuid import UUID
 
@@ -15,11 +16,12 @@ from django.views.decorators.csrf import csrf_exempt
 from django.views.decorators.http import require_http_methods, require_safe
 
 from apps.accounts import limits
-from apps.lti import choosing, launching
+from apps.lti import choosing, launching, services
 from apps.lti import keys as tool_keys
 from apps.lti.models import Platform
-from apps.study.views import entry_for
+from apps.study.views import EntryOverError, entry_for
 from config.client import address_of
+from config.errors import SentenceError
 from config.headers import content_policy
 from config.origin import set_framed_cookie
 from escuela_core.errors import EscuelaError
@@ -39,7 +41,8 @@ def keys(request: HttpRequest) -> HttpResponse:  # noqa: ARG001 (every view take
 def addresses(request: HttpRequest, platform: Platform) -> dict[str, str]:
     """What is to be entered in the platform."""
     here = f"{request.scheme}://{request.get_host()}/lti"
-    return {"login": f"{here}/{platform.id}/login", "launch": f"{here}/{platform.id}/launch", "keys": f"{here}/keys"}
+    own = {name: f"{here}/{platform.id}/{name}" for name in ("register", "login", "launch")}
+    return own | {"keys": f"{here}/keys"}
 
 
 def _said(page: Page) -> Page:
@@ -52,14 +55,19 @@ def _said(page: Page) -> Page:
         try:
             return page(request, platform_id)
         except EscuelaError as error:
-            return _problem(request, error.code, error.params)
+            return _problem(request, error)
 
     return answered
 
 
-def _problem(request: HttpRequest, code: str, params: dict[str, str | int | float], again: str = "") -> HttpResponse:
-    told = json.dumps({"code": code, "params": params, "again": again})
-    response = render(request, "app.html", {"entry": "src/student.tsx", "problem": told}, status=400)
+def _problem(request: HttpRequest, error: EscuelaError, again: str = "") -> HttpResponse:
+    told = {"code": error.code, "sentence": error.message, "params": error.params, "again": again}
+    return _shown(request, told, status=400)
+
+
+def _shown(request: HttpRequest, told: dict[str, Any], status: int = 200) -> HttpResponse:
+    page = {"entry": "src/student.tsx", "problem": json.dumps(told)}
+    response = render(request, "app.html", page, status=status)
     response["Content-Security-Policy"] = content_policy("*")
     return response
 
@@ -84,6 +92,21 @@ def login(request: HttpRequest, platform_id: UUID) -> HttpResponse:
 
 
 @_said
+@require_safe
+def register(request: HttpRequest, platform_id: UUID) -> HttpResponse:
+    """Whoever looks after the platform has given it this one address; the rest both tell each other."""
+    platform = _platform(request, platform_id)
+    given = request.GET
+    services.introduce(
+        platform,
+        given.get("openid_configuration", ""),
+        given.get("registration_token", ""),
+        addresses(request, platform),
+    )
+    return _shown(request, {"code": "registered", "sentence": "", "params": {}, "again": ""})
+
+
+@_said
 @require_http_methods(["POST"])
 def launch(request: HttpRequest, platform_id: UUID) -> HttpResponse:
     """The platform has said who comes, to what; only the browser that began it goes on."""
@@ -93,7 +116,8 @@ def launch(request: HttpRequest, platform_id: UUID) -> HttpResponse:
     if request.COOKIES.get(cookie) != state:
         said = launching.begun_with(platform, state)
         again = f"{addresses(request, platform)['login']}?{urlencode(said)}" if said else ""
-        return _problem(request, "launch_cookies", {}, again)
+        sentence = "Your browser did not keep what is needed to open this inside the other page."
+        return _problem(request, SentenceError("launch_cookies", sentence), again)
     opened = launching.take(platform, state, request.POST.get("id_token", ""))
     if opened.student is not None:
         target = f"/s/{opened.student.assignment.code}#enter={entry_for(opened.student)}"
@@ -112,7 +136,7 @@ def from_platform(request: HttpRequest, ticket: str) -> HttpResponse:
     try:
         found = choosing.ticket_of(ticket)
     except Http404:
-        return _problem(request, "entry_over", {})
+        return _problem(request, EntryOverError())
     origins = {_origin(u) for u in (found.platform.login_url, found.platform.issuer, found.return_url)} - {""}
     response = render(request, "app.html", {"entry": "src/teacher.tsx"})
     forms = _origin(found.return_url)

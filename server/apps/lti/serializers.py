@@ -19,6 +19,7 @@ class PlatformIn(serializers.Serializer[object]):
 class OurAddressesOut(serializers.Serializer[object]):
     """What is to be entered in the platform."""
 
+    register = serializers.CharField()
     login = serializers.CharField()
     launch = serializers.CharField()
     keys = serializers.CharField()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from typing import Any
 from uuid import UUID
 
@@ -12,10 +13,12 @@ from django.utils import timezone
 
 from apps.accounts.models import User
 from apps.classes.models import SchoolClass
+from apps.lti.calling import PlatformSaysNoError
 from apps.lti.models import Course, Platform, Score
 from config import links
 from config.errors import SentenceError
 from config.names import plain_name, shows_something
+from escuela_core.exchange.lti_registering import read_platform, read_registered, tool
 
 MOST_PLATFORMS = 20
 
@@ -44,6 +47,30 @@ def change(platform: Platform, given: dict[str, str]) -> Platform:
         setattr(platform, field, plain)
     # Keys of another address are not this one's.
     platform.keys, platform.keys_read_at = {}, None
+    platform.save()
+    return platform
+
+
+def introduce(platform: Platform, read_at: str, token: str, ours: dict[str, str]) -> Platform:
+    """Both sides get to know each other: what the platform says at ``read_at``, and what it is told (LTI Dynamic
+    Registration 1.0). Once only: whoever finds the address later changes nothing.
+
+    Raises ``platform_whole``, LaunchClaimError, ``platform_says_no`` and the ``link_…`` errors.
+    """
+    if platform.is_whole:
+        raise SentenceError("platform_whole", "This platform is known already; remove it first to begin anew.")
+    known = read_platform(links.json_of(links.asked(links.checked(read_at))), read_at)
+    message = tool(login=ours["login"], launch=ours["launch"], keys=ours["keys"])
+    headers = {"Content-Type": "application/json", "Accept": "application/json"}
+    if token and token.isascii() and token.isprintable():
+        headers["Authorization"] = f"Bearer {token}"
+    body = json.dumps(message).encode()
+    answer = links.asked(known.registration_url, method="POST", body=body, headers=headers)
+    if answer.status not in (200, 201):
+        raise PlatformSaysNoError(answer.status)
+    platform.client_id = read_registered(links.json_of(answer))
+    platform.issuer, platform.login_url = known.issuer, known.login_url
+    platform.token_url, platform.keys_url = known.token_url, known.keys_url
     platform.save()
     return platform
 

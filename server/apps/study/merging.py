@@ -6,6 +6,7 @@ from uuid import UUID
 
 from django.db import transaction
 
+from apps.assignments.changes import changed
 from apps.classes.models import Member, SchoolClass
 from apps.study.models import Student
 from config.errors import SentenceError
@@ -26,7 +27,7 @@ def merge(member: Member, into: Member) -> Member:
     theirs: dict[UUID, list[Student]] = {}
     for study in into.studies.order_by("attempt"):
         theirs.setdefault(study.assignment_id, []).append(study)
-    for study in member.studies.order_by("attempt"):
+    for study in member.studies.select_related("assignment").order_by("attempt"):
         study.before_merge = {"member": str(member.id), "person": str(study.person), "attempt": study.attempt}
         study.member, study.nickname = into, into.name
         before = theirs.setdefault(study.assignment_id, [])
@@ -34,6 +35,7 @@ def merge(member: Member, into: Member) -> Member:
             study.person, study.attempt = before[0].person, before[-1].attempt + 1
         before.append(study)
         study.save()
+        changed(study.assignment)
     have = into.extensions.values_list("assignment_id", flat=True)
     member.extensions.exclude(assignment__in=list(have)).update(member=into)
     member.remove()
@@ -44,9 +46,11 @@ def merge(member: Member, into: Member) -> Member:
 def part(member: Member) -> Member:
     """Bring ``member`` back with everything that was theirs before they were merged into another entry."""
     member.bring_back()
-    for study in Student.objects.select_for_update().filter(before_merge__member=str(member.id)):
+    merged = Student.objects.select_related("assignment").select_for_update(of=("self",))
+    for study in merged.filter(before_merge__member=str(member.id)):
         before = study.before_merge or {}
         study.member, study.nickname = member, member.name
         study.person, study.attempt, study.before_merge = UUID(before["person"]), before["attempt"], None
         study.save()
+        changed(study.assignment)
     return member

@@ -192,6 +192,11 @@ def entry_for(student: Student) -> str:
     return signing.dumps(str(student.id), salt=ENTRY)
 
 
+class EntryOverError(SentenceError):
+    def __init__(self) -> None:
+        super().__init__("entry_over", "This was opened too long ago; open it again from where you came.")
+
+
 class EntryView(StudyAddress):
     """Where a page begins that somebody else's system has let a student into."""
 
@@ -204,7 +209,7 @@ class EntryView(StudyAddress):
             shown = members.NOBODY
         student = Student.there().filter(id=shown, assignment=assignment).select_related("member").first()
         if student is None:
-            raise SentenceError("entry_over", "This was opened too long ago; open it again from where you came.")
+            raise EntryOverError
         student.assignment = assignment
         return self.known_from_now_on(request, student)
 

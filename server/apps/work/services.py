@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from django.db import transaction
@@ -33,11 +33,15 @@ class Steps:
 
     def __init__(self, job: Job) -> None:
         self._job = job
+        self._line = line_of(job)
 
     def once(self, name: str, work: Callable[[Callable[[float], None]], object]) -> None:
-        """Do a step unless it was done before; ``work`` is given what to tell its share (0 to 1) to."""
+        """Do a step unless it was done before; ``work`` is given what to tell its share (0 to 1) to. A step of another
+        line of work goes on there."""
         if self._state(name)["state"] == "done":
             return
+        if line_of(self._job) != self._line:
+            raise AnotherLineError
         self._set(name, "running", 0.0)
         work(lambda share: self._share(name, share))
         self._set(name, "done", 1.0)
@@ -62,6 +66,10 @@ class Steps:
         self._job.save(update_fields=["steps"])
 
 
+class AnotherLineError(Exception):
+    """The next step belongs to another line of work."""
+
+
 class WorkerDiedError(EscuelaError):
     """Each worker that began the job died of it, of too little memory perhaps."""
 
@@ -82,24 +90,32 @@ GaveUp = Callable[[Job], None]
 
 @dataclass(frozen=True)
 class Kind:
-    """How one kind of job runs: its steps, the work, its queue, and what to clear away when it is given up."""
+    """How one kind of job runs: its steps, the work, its queue, what to clear away when it is given up, and the queues
+    of single steps that belong elsewhere."""
 
     steps: tuple[str, ...]
     work: Work
     queue: Queue
     gave_up: GaveUp
+    elsewhere: Mapping[str, Queue] = field(default_factory=dict)
 
 
 KINDS: dict[str, Kind] = {}
 
 
 def long_work(
-    kind: str, steps: Sequence[str], *, queue: Queue = "quick", gave_up: GaveUp = lambda _job: None
+    kind: str,
+    steps: Sequence[str],
+    *,
+    queue: Queue = "quick",
+    gave_up: GaveUp = lambda _job: None,
+    elsewhere: Mapping[str, Queue] | None = None,
 ) -> Callable[[Work], Work]:
-    """Registers ``work`` as what jobs of ``kind`` do. Minutes of work belong in the queue ``heavy``."""
+    """Registers ``work`` as what jobs of ``kind`` do. Minutes of work belong in the queue ``heavy``; a step that does
+    not, in another one: ``elsewhere``, by its name."""
 
     def register(work: Work) -> Work:
-        KINDS[kind] = Kind(tuple(steps), work, queue, gave_up)
+        KINDS[kind] = Kind(tuple(steps), work, queue, gave_up, elsewhere or {})
         return work
 
     return register
@@ -115,9 +131,16 @@ def start(owner: User, kind: str, given: dict[str, Any], *, title: str = "", ste
     return job
 
 
+def line_of(job: Job) -> Queue:
+    """Where a job belongs now, by the next of its steps."""
+    kind = KINDS[job.kind]
+    following = next((s["name"] for s in job.steps if s["state"] != "done"), "")
+    return kind.elsewhere.get(following, kind.queue)
+
+
 def _queue(job: Job) -> None:
     # By its name: the task runs these services, which therefore do not know it.
-    task = queue.configure_task(RUN_JOB, lock=str(job.id), queue=KINDS[job.kind].queue)
+    task = queue.configure_task(RUN_JOB, lock=str(job.id), queue=line_of(job))
     task.defer(job_id=str(job.id))
 
 
@@ -156,6 +179,11 @@ def run(job_id: str) -> None:
             raise WorkerDiedError
         job.result = kind.work(job, Steps(job))
         job.state = Job.State.DONE
+    except AnotherLineError:
+        with transaction.atomic():
+            Job.objects.filter(id=job.id, state=Job.State.RUNNING).update(state=Job.State.WAITING, tries=0)
+            _queue(job)
+        return
     except CancelledError:
         job.refresh_from_db()
     except EscuelaError as error:

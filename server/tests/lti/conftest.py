@@ -48,7 +48,12 @@ class School:
         """The form that the platform has the browser send, after a login that begins here."""
         hint = f"{link}!{wrong}" if wrong else link
         login = urlsplit(self.platform.tool["login"]).path
-        given = {"iss": self.platform.issuer, "login_hint": who, "lti_message_hint": hint, "client_id": standin.CLIENT}
+        given = {
+            "iss": self.platform.issuer_said,
+            "login_hint": who,
+            "lti_message_hint": hint,
+            "client_id": standin.CLIENT,
+        }
         sent = client.get(login, given)
         assert sent.status_code == 302, sent.content
         at = urlsplit(sent.headers["Location"])
@@ -86,6 +91,12 @@ class School:
         return client, base
 
 
+def began(name: str, client: Client) -> dict[str, Any]:
+    """A platform that is known by its name alone."""
+    made: dict[str, Any] = posted(client, "/api/platforms/", {"name": name}).json()
+    return made
+
+
 @pytest.fixture
 def school(teacher, settings) -> Iterator[School]:
     """Known to the teacher, and it knows us; what Escuela asks of it goes over the network."""
@@ -95,7 +106,7 @@ def school(teacher, settings) -> Iterator[School]:
     threading.Thread(target=server.serve_forever, daemon=True).start()
     settings.LINKS_ALLOWED = [f"127.0.0.1:{server.server_port}"]
     client = signed_in(teacher)
-    made = posted(client, "/api/platforms/", {"name": "Lumbre campus"}).json()
+    made = began("Lumbre campus", client)
     ours = here.platform
     theirs = {
         "issuer": ours.issuer,

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import uuid
 from datetime import timedelta
+from urllib.parse import urlsplit
 
 import pytest
 from django.test import Client
@@ -19,6 +20,7 @@ from apps.study import merging
 from apps.study.models import Student
 
 from ..conftest import CHOICE, answered, make_lesson, make_teacher, posted, run_jobs, signed_in
+from .conftest import began
 
 pytestmark = pytest.mark.django_db
 
@@ -182,6 +184,27 @@ def test_who_was_taken_out_stays_out_and_who_was_merged_is_the_other(teacher, sc
     school.enter("s-bo")
     Member.objects.get(name="Bo Lind").remove()
     assert problem(school.launch(Client(), "s-bo")) == "launch_taken_out"
+
+
+def test_both_get_to_know_each_other_by_one_address_and_once(teacher, school, lesson) -> None:
+    client = signed_in(teacher)
+    made = began("Same campus", client)
+    ours = school.platform
+    ours.tool = {"login": "", "launch": "", "keys": ""}
+    address = urlsplit(made["ours"]["register"]).path
+    asked = {"openid_configuration": f"{ours.services}/configuration", "registration_token": ours.introduction}
+    ours.misbehaves = "another-site"
+    assert problem(Client().get(address, asked)) == "launch_claim"
+    ours.misbehaves = ""
+    assert problem(Client().get(address, asked | {"registration_token": "made up"})) == "platform_says_no"
+    assert problem(Client().get(address, asked | {"openid_configuration": "http://10.0.0.1/x"})) == "link_private"
+    assert Client().get(address, asked).status_code == 200
+    assert next(p for p in client.get("/api/platforms/").json() if p["id"] == made["id"])["is_whole"]
+    assert ours.tool["login"] == made["ours"]["login"]
+    # Whoever finds the address later changes nothing.
+    assert problem(Client().get(address, asked)) == "platform_whole"
+    school.chosen(client, lesson)
+    assert school.enter("s-ana")
 
 
 def test_keys_turn_over_and_are_read_before_they_sign(school) -> None:

@@ -1,3 +1,5 @@
+from dataclasses import replace
+
 import pytest
 
 from apps.work import services
@@ -37,6 +39,21 @@ def test_steps_are_done_in_order_and_say_how_far_they_are(job, done) -> None:
     assert [(s["state"], s["share"]) for s in job.steps] == [("done", 1.0), ("done", 1.0)]
     assert job.started_at is not None
     assert job.ended_at >= job.started_at
+
+
+def test_a_step_of_another_line_goes_on_there(teacher, done, monkeypatch) -> None:
+    lines: list[str] = []
+    kind = replace(KINDS["test"], elsewhere={"first": "links"})
+    monkeypatch.setitem(KINDS, "test", kind)
+    job = services.start(teacher, "test", {})
+    monkeypatch.setattr(services, "_queue", lambda job: lines.append(services.line_of(job)))
+    assert services.line_of(job) == "links"
+    services.run(str(job.id))
+    job.refresh_from_db()
+    assert (job.state, job.tries, done, lines) == ("waiting", 0, ["first"], ["heavy"])
+    services.run(str(job.id))
+    job.refresh_from_db()
+    assert (job.state, done) == ("done", ["first", "second"])
 
 
 def test_a_step_that_was_done_is_not_done_again(job, done) -> None:

@@ -9,6 +9,7 @@ import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { MailField, PasswordField } from "./Fields";
 import { News } from "./News";
+import { SecondFactor } from "./SecondFactor";
 import { YourData } from "./YourData";
 
 /** A teacher's own account: password, address, where they are signed in, what was done, their data. */
@@ -29,6 +30,9 @@ export function AccountPage() {
         </Part>
         <Part title={t("account.signedIn")}>
           <SignedInList />
+        </Part>
+        <Part title={t("second.title")}>
+          <SecondFactor />
         </Part>
         <Part title={t("news.title")}>
           <News />

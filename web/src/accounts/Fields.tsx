@@ -38,3 +38,22 @@ export function MailField(props: { label?: string; value: string; change: (value
     </Field>
   );
 }
+
+/** The code of the second step; ``now``: it is what is waited for. */
+export function CodeField(props: { value: string; change: (value: string) => void; now?: boolean }) {
+  const { t } = useTranslation();
+  return (
+    <Field label={t("second.code")} help={t("second.codeHelp")}>
+      <input
+        className="field"
+        // biome-ignore lint/a11y/noAutofocus: the form has just asked for it
+        autoFocus={props.now}
+        required
+        maxLength={20}
+        value={props.value}
+        onChange={(e) => props.change(e.target.value)}
+        autoComplete="one-time-code"
+      />
+    </Field>
+  );
+}

@@ -1,7 +1,7 @@
 import { type FormEvent, type ReactNode, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Navigate, useSearchParams } from "react-router";
-import { api } from "../api/client";
+import { ApiError, api } from "../api/client";
 import { useEnter, useSession } from "../app/session";
 import { CodeForm } from "../study/CodeForm";
 import { Button } from "../ui/Button";
@@ -9,7 +9,7 @@ import { Field } from "../ui/Field";
 import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice } from "../ui/Notice";
 import { Drawing } from "./Drawing";
-import { MailField, PasswordField } from "./Fields";
+import { CodeField, MailField, PasswordField } from "./Fields";
 
 type Mode = "in" | "new" | "forgot";
 
@@ -100,10 +100,12 @@ function AccountForm({ mode }: { mode: Mode }) {
   const { t, i18n } = useTranslation();
   const [email, setEmail] = useState("");
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
+  const [wantsCode, setWantsCode] = useState(false);
   const [name, setName] = useState("");
   const [sent, setSent] = useState(false);
   const language = i18n.language === "es" ? "es" : ("en" as const);
-  const enter = useEnter(() => api.POST("/api/session/", { body: { email, password } }));
+  const enter = useEnter(() => api.POST("/api/session/", { body: { email, password, code } }));
   const [error, setError] = useState<unknown>(null);
   const submit = async (e: FormEvent) => {
     e.preventDefault();
@@ -114,7 +116,8 @@ function AccountForm({ mode }: { mode: Mode }) {
       if (mode === "forgot") await api.POST("/api/accounts/ask-password/", { body: { email } });
       setSent(mode !== "in");
     } catch (refused) {
-      setError(refused);
+      if (refused instanceof ApiError && refused.code === "code_wanted") setWantsCode(true);
+      else setError(refused);
     }
   };
   if (sent) return <p role="status">{t("account.mailSent", { email })}</p>;
@@ -133,6 +136,7 @@ function AccountForm({ mode }: { mode: Mode }) {
       )}
       <MailField value={email} change={setEmail} />
       {mode === "in" && <PasswordField value={password} change={setPassword} />}
+      {mode === "in" && wantsCode && <CodeField value={code} change={setCode} now />}
       <ErrorNotice error={error} />
       <Button look="main" type="submit" disabled={enter.isPending}>
         {t(`account.do.${mode}`)}

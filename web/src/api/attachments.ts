@@ -1,14 +1,15 @@
-import { api } from "./client";
+import { api, body } from "./client";
+import { resultOf } from "./jobs";
 import { sent } from "./uploads";
 
-/** Sends a picture or a spoken note and keeps it with the lesson; the name by which an item names it. */
+/** Sends a picture or a spoken note and has it kept with the lesson; the name by which an item names it. */
 export async function attach(lesson: string, kind: "image" | "sound", file: File): Promise<string> {
   const upload = await sent(file);
-  const { data } = await api.POST("/api/lessons/{lesson_id}/attachments/", {
+  const started = await api.POST("/api/lessons/{lesson_id}/attachments/", {
     params: { path: { lesson_id: lesson } },
     body: { upload, kind },
   });
-  return data?.name ?? "";
+  return String((await resultOf(body(started))).name ?? "");
 }
 
 export function attachedUrl(name: string): string {

@@ -91,6 +91,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/second-factor/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The second step when signing in. */
+        get: operations["api_account_second_factor_retrieve"];
+        /** @description Turn it on; every other device is signed out. */
+        put: operations["api_account_second_factor_update"];
+        /** @description Begin: a secret for the app. Nothing changes before it has shown a right code. */
+        post: operations["api_account_second_factor_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Turn it off. */
+        patch: operations["api_account_second_factor_partial_update"];
+        trace?: never;
+    };
     "/api/account/sessions/": {
         parameters: {
             query?: never;
@@ -1071,7 +1091,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Keep an uploaded picture or spoken note with the lesson. */
+        /**
+         * @description Keep an uploaded picture or spoken note with the lesson. The job's result is the name by which an item names
+         *     it, in ``image`` or ``sound``.
+         */
         post: operations["api_lessons_attachments_create"];
         delete?: never;
         options?: never;
@@ -2289,11 +2312,6 @@ export interface components {
             upload: string;
             kind: components["schemas"]["AttachmentInKindEnum"];
         };
-        /** @description ``name`` is what an item names it by, in ``image`` or ``sound``. */
-        AttachmentOut: {
-            name: string;
-            url: string;
-        };
         /** @description One time through the lesson; ``counts``: its marks are the student's. */
         AttemptOut: {
             /** Format: uuid */
@@ -2418,6 +2436,9 @@ export interface components {
         };
         /** @enum {string} */
         CodeEnum: "unheard" | "over_reported" | "in_seconds" | "same_words";
+        CodeInRequest: {
+            code: string;
+        };
         /** @description An item, by its number, whose marking was put right after students had answered. */
         CorrectedOut: {
             number: number;
@@ -3177,6 +3198,11 @@ export interface components {
             email: string;
             password: string;
         };
+        /** @description For the app on the phone: as text, and as a picture that holds itself. */
+        NewSecretOut: {
+            secret: string;
+            qr: string;
+        };
         /** @description Of what a mail is wished for. */
         NewsData: {
             kinds: components["schemas"]["NewsDataKindsEnum"][];
@@ -3267,6 +3293,7 @@ export interface components {
         };
         /** @description What is to be entered in the platform. */
         OurAddressesOut: {
+            register: string;
             login: string;
             launch: string;
             keys: string;
@@ -3337,6 +3364,10 @@ export interface components {
         PairDataRequest: {
             left: string;
             right: string;
+        };
+        /** @description To be written down; they are told this once. */
+        PaperCodesOut: {
+            codes: string[];
         };
         /** @description ``every`` is 0 or 3 to 30; ``chosen`` the starts (ms) of words taken out by hand. */
         PartData: {
@@ -3440,6 +3471,10 @@ export interface components {
             extra_tries?: number;
             /** Format: double */
             time_factor?: number;
+        };
+        PatchedPasswordAndCodeInRequest: {
+            password?: string;
+            code?: string;
         };
         /** @description What a platform says of itself in its settings; each may still be missing. */
         PatchedPlatformInRequest: {
@@ -3830,6 +3865,11 @@ export interface components {
             };
             revisions: components["schemas"]["RevisionOut"][];
         };
+        /** @description Whether a code is asked for when signing in, and how many of those on paper are left. */
+        SecondFactorOut: {
+            on: boolean;
+            paper_left: number;
+        };
         /** @description Why the student thinks that an answer of theirs is right. */
         SecondLookInRequest: {
             /** Format: uuid */
@@ -3998,6 +4038,8 @@ export interface components {
         SignInInRequest: {
             email: string;
             password: string;
+            /** @default  */
+            code: string;
         };
         /** @description What may be worth a look: ``items`` by their numbers, ``others`` by their names. */
         SignOut: {
@@ -4496,6 +4538,94 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    api_account_second_factor_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorOut"];
+                };
+            };
+        };
+    };
+    api_account_second_factor_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperCodesOut"];
+                };
+            };
+        };
+    };
+    api_account_second_factor_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewSecretOut"];
+                };
+            };
+        };
+    };
+    api_account_second_factor_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedPasswordAndCodeInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondFactorOut"];
+                };
             };
         };
     };
@@ -6217,12 +6347,12 @@ export interface operations {
             };
         };
         responses: {
-            201: {
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AttachmentOut"];
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };

@@ -2,8 +2,9 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body } from "../api/client";
+import { errorOfJob, isOpen } from "../api/jobs";
 import { moment } from "../app/times";
-import { errorOfJob, isOpen, useJob } from "../lessons/queries";
+import { useJob } from "../lessons/queries";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 

@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { api, body, type Schemas } from "../api/client";
-import { errorOfJob, isOpen, useJob } from "../lessons/queries";
+import { errorOfJob, isOpen } from "../api/jobs";
+import { useJob } from "../lessons/queries";
 import { useMadeFile } from "../lessons/useMadeFile";
 import type { Form, Layout, MaterialKind, Version } from "./parts";
 

@@ -3,11 +3,12 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Navigate } from "react-router";
 import { api, body } from "../api/client";
+import { errorOfJob } from "../api/jobs";
 import { sent } from "../api/uploads";
 import { FileField } from "../ui/FileField";
 import { ErrorNotice } from "../ui/Notice";
 import { JobSteps } from "./JobSteps";
-import { errorOfJob, useJob } from "./queries";
+import { useJob } from "./queries";
 
 /** A lesson that was saved as a file, here or on another Escuela, opened again. */
 export function Arriving() {

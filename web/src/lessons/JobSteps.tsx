@@ -1,5 +1,5 @@
 import { useTranslation } from "react-i18next";
-import type { Job } from "./queries";
+import type { Job } from "../api/jobs";
 
 /** The steps of long work and how far each is. */
 export function JobSteps({ job }: { job: Job }) {

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
+import { errorOfJob, isOpen, type Job } from "../api/jobs";
 import { Header, Who } from "../app/Header";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
@@ -10,10 +11,7 @@ import { Folders } from "./Folders";
 import { JobSteps } from "./JobSteps";
 import {
   DELETED,
-  errorOfJob,
   foldersOf,
-  isOpen,
-  type Job,
   type LessonRow,
   ORDERS,
   type Order,

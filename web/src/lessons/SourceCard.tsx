@@ -1,10 +1,11 @@
 import { useTranslation } from "react-i18next";
 import { Link, Navigate } from "react-router";
+import { errorOfJob, isOpen, type Job } from "../api/jobs";
 import { clock } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { JobSteps } from "./JobSteps";
-import { errorOfJob, isOpen, type Job, type Look, useJob } from "./queries";
+import { type Look, useJob } from "./queries";
 import type { Source, Sources } from "./useSources";
 import { WaysForm } from "./WaysForm";
 

@@ -2,12 +2,13 @@ import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 import { api, body, type Schemas } from "../api/client";
+import { errorOfJob, type Job } from "../api/jobs";
 import { sent } from "../api/uploads";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { FileField } from "../ui/FileField";
 import { ErrorNotice } from "../ui/Notice";
-import { errorOfJob, type Job, type Look } from "./queries";
+import type { Look } from "./queries";
 import type { Source, Sources } from "./useSources";
 
 type Way = Schemas["ScriptInRequest"]["way"];

@@ -1,11 +1,12 @@
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
+import { errorOfJob, isOpen, type Job } from "../api/jobs";
 import { Header, Who } from "../app/Header";
 import { moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice, useSentence, Waiting } from "../ui/Notice";
 import { JobSteps } from "./JobSteps";
-import { errorOfJob, isOpen, type Job, useJobActs, useJobs } from "./queries";
+import { useJobActs, useJobs } from "./queries";
 
 /** All long work: what runs and how far it is, how long it took, what failed and can be tried again. */
 export function WorkPage() {

@@ -1,11 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useTranslation } from "react-i18next";
 import { ApiError, api, body, type Schemas } from "../api/client";
+import { isOpen, type Job } from "../api/jobs";
 import { useUndo } from "../ui/Undo";
 
 export type LessonRow = Schemas["LessonOut"];
 export type Given = Schemas["OverviewOut"];
-export type Job = Schemas["JobOut"];
 
 /** What looking at a file or a link found. */
 export type Look = {
@@ -20,14 +20,6 @@ export type Look = {
 };
 
 /** The sentence of a job that failed, as an error like any other. */
-export function errorOfJob(job: Job): ApiError {
-  return new ApiError(400, job.error_code ?? "", job.error_message ?? "", job.error_params as Record<string, string>);
-}
-
-export function isOpen(job: Job): boolean {
-  return job.state === "waiting" || job.state === "running";
-}
-
 /** What was deleted and can be restored. */
 export const DELETED = Symbol("deleted");
 /** A folder, all of them, or the deleted lessons. */

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { errorOfJob, isOpen, type Job, useJob } from "./queries";
+import { errorOfJob, isOpen, type Job } from "../api/jobs";
+import { useJob } from "./queries";
 
 /** A file that a job makes: asked for, its steps in sight while it is made, and taken at once when it is there. */
 export function useMadeFile<Wanted>(start: (wanted: Wanted) => Promise<Job>) {

@@ -103,7 +103,8 @@ def _discard(job: Job) -> None:
         recordings.discard(recording)
 
 
-@long_work("bring_in", ("segments",), queue="heavy", gave_up=_discard)
+# A slow host keeps nobody's recording waiting: what is fetched is waited for beside the line of heavy work.
+@long_work("bring_in", ("segments",), queue="heavy", gave_up=_discard, elsewhere={"fetch": "links"})
 def make(job: Job, steps: Steps) -> dict[str, Any]:
     """From a received recording to a lesson. Captions come before the slow steps: most faults lie there."""
     recording = Recording.objects.get(id=job.given["recording"])

@@ -15,6 +15,7 @@ from apps.lessons import selectors
 from apps.lessons.items import attachments
 from apps.lessons.models import Attachment
 from apps.recordings.views import served
+from apps.work.serializers import JobOut
 from config.api import TeacherView, parsed
 
 
@@ -23,22 +24,15 @@ class AttachmentIn(serializers.Serializer[object]):
     kind = serializers.ChoiceField(Attachment.Kind.choices)
 
 
-class AttachmentOut(serializers.Serializer[object]):
-    """``name`` is what an item names it by, in ``image`` or ``sound``."""
-
-    name = serializers.CharField()
-    url = serializers.CharField()
-
-
 class AttachmentsView(TeacherView):
-    @extend_schema(request=AttachmentIn, responses={201: AttachmentOut})
+    @extend_schema(request=AttachmentIn, responses={202: JobOut})
     def post(self, request: Request, lesson_id: UUID) -> Response:
-        """Keep an uploaded picture or spoken note with the lesson."""
+        """Keep an uploaded picture or spoken note with the lesson. The job's result is the name by which an item names
+        it, in ``image`` or ``sound``."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         given = parsed(AttachmentIn, request)
-        kept = attachments.keep(self.teacher, lesson, upload_id=given["upload"], kind=given["kind"])
-        shown = {"name": kept.name, "url": attachments.address_of(kept.name)}
-        return Response(AttachmentOut(shown).data, status=201)
+        job = attachments.keep(self.teacher, lesson, upload_id=given["upload"], kind=given["kind"])
+        return Response(JobOut(job).data, status=202)
 
 
 @require_safe

@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterable
 from functools import partial
 from pathlib import Path
+from typing import Any
 from uuid import UUID
 
 from django.db import transaction
@@ -18,7 +19,10 @@ from apps.lessons.models import Attachment, Lesson
 from apps.recordings import room, uploads
 from apps.recordings.media import spoken_note
 from apps.recordings.models import Upload, media_key
+from apps.work import services as work
 from apps.work.limited import GB, Limits, read_apart
+from apps.work.models import Job
+from apps.work.services import Steps, long_work
 from config.errors import SentenceError
 
 LARGEST_PICTURE_BYTES, LARGEST_SOUND_BYTES = 20_000_000, 60_000_000
@@ -28,20 +32,37 @@ _NAME = re.compile(r"[\w-]{32}")
 _NAMED_IN = ("items__content", "changes__before", "changes__after", "editions__content")
 
 
-def keep(owner: User, lesson: Lesson, *, upload_id: UUID, kind: str) -> Attachment:
-    """The uploaded file as an attachment of ``lesson``; the upload is gone afterwards, whatever comes of it.
+def keep(owner: User, lesson: Lesson, *, upload_id: UUID, kind: str) -> Job:
+    """Have a worker read the uploaded file and keep it with ``lesson``; the job says under which name."""
+    upload = get_object_or_404(Upload, id=upload_id, owner=owner)
+    given = {"lesson": str(lesson.id), "upload": str(upload.id), "kind": kind, "name": media_key()}
+    return work.start(owner, "attach", given, title=upload.name[:300])
+
+
+@long_work("attach", ("read",), queue="links")
+def attach(job: Job, steps: Steps) -> dict[str, Any]:
+    """The upload is gone afterwards, whatever comes of it.
 
     Raises ``picture_unreadable``, ``picture_too_large``, ``sound_too_long`` or NotMediaError.
     """
-    upload = get_object_or_404(Upload, id=upload_id, owner=owner)
-    try:
-        return keep_file(lesson, uploads.take(upload), kind=kind, called=upload.name)
-    finally:
-        uploads.remove(upload)
+    given = job.given
+
+    def read(_share: Any) -> None:
+        if Attachment.objects.filter(name=given["name"]).exists():
+            return
+        upload = Upload.objects.get(id=given["upload"], owner=job.owner)
+        lesson = Lesson.objects.get(id=given["lesson"], owner=job.owner)
+        try:
+            keep_file(lesson, uploads.take(upload), kind=given["kind"], called=upload.name, name=given["name"])
+        finally:
+            uploads.remove(upload)
+
+    steps.once("read", read)
+    return {"name": given["name"]}
 
 
 def keep_file(lesson: Lesson, source: Path, *, kind: str, called: str = "", name: str = "") -> Attachment:
-    """A file on this machine as an attachment, under ``name`` where one is given. Raises as ``keep`` does."""
+    """A file on this machine as an attachment, under ``name`` where one is given. Raises as ``attach`` does."""
     attachment = Attachment(lesson=lesson, kind=kind, name=name or media_key())
     attachment.path.parent.mkdir(parents=True, exist_ok=True)
     if kind == Attachment.Kind.IMAGE:

@@ -1,5 +1,5 @@
 import { useTranslation } from "react-i18next";
-import type { Job } from "../../lessons/queries";
+import type { Job } from "../../api/jobs";
 
 /** What came of a proposal, as the job says it. */
 export type Proposed = {
