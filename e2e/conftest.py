@@ -1,23 +1,18 @@
-"""The whole of Escuela as ./run starts it, on a database and folders of its own, and a browser before it."""
+"""What journeys stand on: a stack of their own, and browsers before it."""
 
 from __future__ import annotations
 
 import contextlib
 import os
-import socket
-import subprocess
 import sys
 import time
-import urllib.request
 from collections.abc import Callable, Generator, Iterator
-from pathlib import Path
-from urllib.parse import urlsplit, urlunsplit
 
-import psycopg
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Error, Page, expect, sync_playwright
+from stacks import ROOT, SEED, Seed, Stack, copied, execute
 
-ROOT = Path(__file__).resolve().parents[1]
+MADE = pytest.StashKey[Seed]()
 CHROMIUM = (
     "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
     "--disable-component-update --disable-sync --autoplay-policy=no-user-gesture-required"
@@ -27,123 +22,28 @@ expect.set_options(timeout=15_000)
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
-def free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
+@pytest.hookimpl(tryfirst=True)
+def pytest_sessionstart(session: pytest.Session) -> None:
+    """Before there are workers, the demo is made for all of them."""
+    if SEED not in os.environ and not session.config.option.collectonly:
+        session.stash[MADE] = Seed()
 
 
-class Stack:
-    """Server and worker as processes, which a test may kill and start again."""
-
-    def __init__(self, environment: dict[str, str], port: int) -> None:
-        self.environment = environment
-        self.port = port
-        self.server: subprocess.Popen[bytes] | None = None
-        self.worker: subprocess.Popen[bytes] | None = None
-        self.host: subprocess.Popen[bytes] | None = None
-        self.host_port = free_port()
-        setting = subprocess.run([*self.host_command, "--setting"], capture_output=True, text=True, check=True).stdout
-        self.platform: subprocess.Popen[bytes] | None = None
-        self.platform_port = free_port()
-        allowed = f"127.0.0.1:{self.host_port},127.0.0.1:{self.platform_port}"
-        environment |= {"ESCUELA_RECORDING_HOSTS": setting, "ESCUELA_LINKS_ALLOWED": allowed}
-        self.assistant: subprocess.Popen[bytes] | None = None
-        app = ROOT / "standins" / "writing_assistant" / "app.py"
-        self.assistant_command = [sys.executable, str(app), "--port", str(free_port())]
-        told = subprocess.run([*self.assistant_command, "--setting"], capture_output=True, text=True, check=True)
-        environment |= {"ESCUELA_WRITER": told.stdout}
-
-    @property
-    def host_command(self) -> list[str]:
-        app = ROOT / "standins" / "video_host" / "app.py"
-        return [sys.executable, str(app), "--port", str(self.host_port)]
-
-    @property
-    def platform_url(self) -> str:
-        """Another site than Escuela's, as browsers see it."""
-        return f"http://localhost:{self.platform_port}"
-
-    @property
-    def host_url(self) -> str:
-        return f"http://127.0.0.1:{self.host_port}"
-
-    def start_standins(self) -> None:
-        self.host = subprocess.Popen(self.host_command, start_new_session=True)
-        self.assistant = subprocess.Popen(self.assistant_command, start_new_session=True)
-        platform = [sys.executable, str(ROOT / "standins" / "learning_platform" / "app.py")]
-        self.platform = subprocess.Popen([*platform, "--port", str(self.platform_port)], start_new_session=True)
-
-    @property
-    def url(self) -> str:
-        return f"http://127.0.0.1:{self.port}"
-
-    def manage(self, *words: str) -> None:
-        subprocess.run([sys.executable, "manage.py", *words], cwd=ROOT / "server", env=self.environment, check=True)
-
-    def start_server(self) -> None:
-        command = [str(Path(sys.executable).parent / "granian"), "--interface", "wsgi", "--host", "127.0.0.1"]
-        command += [
-            "--port",
-            str(self.port),
-            "--workers",
-            "1",
-            "--blocking-threads",
-            os.environ.get("E2E_THREADS", "256"),
-            "--workers-kill-timeout",
-            "3",
-        ]
-        command += ["--log-level", "warning", "config.wsgi:application"]
-        self.server = subprocess.Popen(command, cwd=ROOT / "server", env=self.environment, start_new_session=True)
-        for _ in range(200):
-            try:
-                urllib.request.urlopen(f"{self.url}/api/ping/", timeout=2).close()
-            except OSError:
-                time.sleep(0.1)
-            else:
-                return
-        raise RuntimeError("the server did not start")
-
-    def start_worker(self) -> None:
-        command = [sys.executable, "manage.py", "worker"]
-        self.worker = subprocess.Popen(command, cwd=ROOT / "server", env=self.environment, start_new_session=True)
-
-    def kill(self, process: subprocess.Popen[bytes] | None) -> None:
-        """kill -9, the whole group."""
-        if process is not None and process.poll() is None:
-            os.killpg(process.pid, 9)
-            process.wait()
+def pytest_sessionfinish(session: pytest.Session) -> None:
+    if MADE in session.stash:
+        session.stash[MADE].end()
 
 
 @pytest.fixture(scope="session")
 def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
-    base = os.environ["DATABASE_URL"]
     name = f"e2e_{os.getpid()}"
-    with psycopg.connect(base, autocommit=True) as connection:
-        connection.execute(f'CREATE DATABASE "{name}"')
-    state = tmp_path_factory.mktemp("state")
-    environment = os.environ | {
-        "DATABASE_URL": urlunsplit(urlsplit(base)._replace(path=f"/{name}")),
-        "DJANGO_SETTINGS_MODULE": "config.settings.dev",
-        "ESCUELA_STATE": str(state),
-        "ESCUELA_SECRET_KEY": "end-to-end-" + "x" * 40,
-        "PYTHONUNBUFFERED": "1",
-    }
-    whole = Stack(environment, free_port())
-    whole.manage("migrate", "-v", "0")
-    whole.manage("collectstatic", "--noinput", "-v", "0")
+    whole = copied(name, tmp_path_factory.mktemp("state"))
     whole.start_standins()
-    whole.manage("seed_demo")
     whole.start_server()
     whole.start_worker()
     yield whole
-    whole.kill(whole.host)
-    whole.kill(whole.assistant)
-    whole.kill(whole.platform)
-    whole.kill(whole.server)
-    whole.kill(whole.worker)
-    with psycopg.connect(base, autocommit=True) as connection:
-        connection.execute(f'DROP DATABASE "{name}" WITH (FORCE)')
+    whole.end()
+    execute(f'DROP DATABASE "{name}" WITH (FORCE)')
 
 
 @pytest.fixture(scope="session")
