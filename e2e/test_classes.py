@@ -69,6 +69,21 @@ def test_who_is_not_on_the_list_asks_and_two_entries_of_one_student_become_one(n
     expect(teacher.get_by_label("Name: Celia W.")).to_be_visible()
 
 
+def test_a_class_that_was_renamed_or_put_away_comes_back(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    make_class(teacher, "Evening rowers")
+    teacher.get_by_role("button", name="Put away").click()
+    expect(teacher.get_by_text("is put away with its results")).to_be_visible()
+    teacher.keyboard.press("Shift+U")
+    expect(teacher.get_by_role("button", name="Put away")).to_be_visible()
+    teacher.get_by_label("Name of the class").fill("Evening sailors")
+    teacher.keyboard.press("Enter")
+    expect(teacher.get_by_text("The class is called “Evening sailors” now.")).to_be_visible()
+    teacher.get_by_role("button", name="Undo").press("Enter")
+    expect(teacher.get_by_label("Name of the class")).to_have_value("Evening rowers")
+
+
 def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: NewPage) -> None:
     teacher = new_page()
     sign_in_demo(teacher)

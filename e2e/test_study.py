@@ -50,6 +50,9 @@ def test_a_lesson_is_studied_with_keys_alone(new_page: NewPage) -> None:
     sign_in_demo(teacher)
     student = new_page()
     enter(student, a_link(teacher, "Keys alone"), "Kim")
+    for size in ("1", "1.5", "2", "0"):
+        student.keyboard.press("c")
+        expect(student.locator(f"[data-captions='{size}'] video")).to_be_visible()
     student.keyboard.press("Space")
     card(student)
     late_ms = float(student.evaluate("document.documentElement.dataset.pauseLateMs"))

@@ -23,6 +23,7 @@ from apps.assignments.services import share
 from apps.results import correcting
 from apps.results.script_page import script_page
 from apps.results.selectors import sheet_data, student_data
+from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Stretch, Student
 
 from .conftest import CHOICE, make_lesson
@@ -98,9 +99,13 @@ def test_table(given, client, capsys) -> None:
     def view() -> object:
         return client.get(f"/api/assignments/{given.id}/sheet/").content
 
+    def again() -> object:
+        return client.get(f"/api/assignments/{given.id}/sheet/", headers={"If-None-Match": tag_of(known)}).content
+
+    known = Assignment.objects.select_related("room", "school_class").get(id=given.id)
     lines = [
-        "| students x items, tries | answers | sheet | script page | one student | sheet over HTTP |",
-        "|---|---|---|---|---|---|",
+        "| students x items, tries | answers | sheet | script page | one student | sheet over HTTP | asked again |",
+        "|---|---|---|---|---|---|---|",
     ]
     for students, tries in ((125, 1), (500, 1), (500, 4)):
         Stretch.objects.all().delete()
@@ -110,7 +115,7 @@ def test_table(given, client, capsys) -> None:
         one = Student.objects.select_related("assignment").first()
         works = (partial(sheet_data, given), partial(script_page, given), partial(student_data, given, one))
         shown = " | ".join(f"{s:.2f} s, {q} queries" for s, q in map(timed, works))
-        shown += f" | {timed(view)[0]:.2f} s"
+        shown += f" | {timed(view)[0]:.2f} s | {timed(again)[0]:.3f} s"
         lines.append(f"| {students} x {ITEMS}, {tries} | {Answer.objects.count():,} | {shown} |")
     item = uuid.UUID(given.items[0].id)
     Answer.objects.exclude(item_id=item).delete()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import asdict
 from typing import Any
 from uuid import UUID
@@ -28,6 +29,7 @@ from apps.results.serializers import (
     SheetOut,
     StudentResultOut,
 )
+from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Student
 from config.api import TeacherView, parsed
 
@@ -35,8 +37,15 @@ from config.api import TeacherView, parsed
 class ResultsView(TeacherView):
     def assignment(self, assignment_id: UUID) -> Assignment:
         return get_object_or_404(
-            Assignment.objects.select_related("edition", "room"), id=assignment_id, owner=self.teacher
+            Assignment.objects.select_related("edition", "room", "school_class"), id=assignment_id, owner=self.teacher
         )
+
+    def unless_known(self, request: Request, assignment: Assignment, read: Callable[[], Any]) -> Response:
+        """What ``read`` says; nothing (304) to who shows the tag of what is still so."""
+        tag = tag_of(assignment)
+        if request.headers.get("If-None-Match") == tag:
+            return Response(status=304, headers={"ETag": tag})
+        return Response(read(), headers={"ETag": tag})
 
 
 class OverviewView(TeacherView):
@@ -48,7 +57,8 @@ class OverviewView(TeacherView):
 class SheetView(ResultsView):
     @extend_schema(responses=SheetOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
-        return Response(SheetOut(selectors.sheet_data(self.assignment(assignment_id))).data)
+        assignment = self.assignment(assignment_id)
+        return self.unless_known(request, assignment, lambda: SheetOut(selectors.sheet_data(assignment)).data)
 
 
 class GradebookView(TeacherView):
@@ -71,16 +81,23 @@ class SegmentResultView(ResultsView):
         assignment = self.assignment(assignment_id)
         if number >= len(assignment.edition.content["segments"]):
             raise Http404
-        return Response(SegmentResultOut(selectors.segment_data(assignment, number)).data)
+        return self.unless_known(
+            request, assignment, lambda: SegmentResultOut(selectors.segment_data(assignment, number)).data
+        )
 
 
 class ItemResultView(ResultsView):
     @extend_schema(responses=ItemAnswersOut)
     def get(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:
-        data: dict[str, Any] | None = selectors.item_answers(self.assignment(assignment_id), str(item_id))
-        if data is None:
-            raise Http404
-        return Response(ItemAnswersOut(data).data)
+        assignment = self.assignment(assignment_id)
+
+        def read() -> Any:
+            data: dict[str, Any] | None = selectors.item_answers(assignment, str(item_id))
+            if data is None:
+                raise Http404
+            return ItemAnswersOut(data).data
+
+        return self.unless_known(request, assignment, read)
 
 
 class StudentResultView(ResultsView):
@@ -117,7 +134,10 @@ class LooksView(ResultsView):
     @extend_schema(responses=SecondLookOut(many=True))
     def get(self, request: Request, assignment_id: UUID) -> Response:
         """The second looks that students asked for."""
-        return Response(SecondLookOut(second_looks.looks(self.assignment(assignment_id)), many=True).data)
+        assignment = self.assignment(assignment_id)
+        return self.unless_known(
+            request, assignment, lambda: SecondLookOut(second_looks.looks(assignment), many=True).data
+        )
 
 
 class AnswerView(TeacherView):

@@ -1,3 +1,4 @@
+import json
 import socket
 import threading
 import time
@@ -44,6 +45,10 @@ class Site(BaseHTTPRequestHandler):
             self.reply("video/mp4", b"0123456789")
         else:
             self.send_error({"/broken": 500, "/private": 403, "/busy": 429}.get(self.path, 404))
+
+    def do_POST(self) -> None:
+        sent = self.rfile.read(int(self.headers["Content-Length"]))
+        self.reply("application/json", json.dumps({"sent": sent.decode(), "who": self.headers["Who"]}).encode())
 
     def drip(self, begin: bytes) -> None:
         """A byte now and then, each within anybody's patience."""
@@ -290,3 +295,31 @@ def test_a_player_or_preview_of_another_site_is_not_shown(monkeypatch) -> None:
     with pytest.raises(SentenceError, match="only be watched on its own site"):
         host.recording("https://h.example/w")
     assert host.found("x")[0]["preview_url"] == ""
+
+
+def test_a_service_is_asked_and_its_answer_is_told_whatever_its_status(site) -> None:
+    answer = links.asked(f"{site}/x", method="POST", body=b"words", headers={"Who": "me"})
+    assert (answer.status, links.json_of(answer)) == (200, {"sent": "words", "who": "me"})
+    assert answer.headers["content-type"] == "application/json"
+    assert links.asked(f"{site}/broken").status == 500
+    # A service that leads on elsewhere is not followed: what it was sent was meant for it alone.
+    assert links.asked(f"{site}/on").status == 302
+    assert links.json_of(links.asked(f"{site}/page")) is None
+
+
+@pytest.mark.parametrize(
+    ("path", "code"),
+    [("/slow", "link_slow"), ("/head-drip", "link_slow"), ("/body-drip", "link_slow"), ("/huge", "link_large")],
+)
+def test_a_service_has_the_same_limits_as_a_link(site, monkeypatch, path, code) -> None:
+    monkeypatch.setattr(links, "PAGE_BYTES", 1_000)
+    with pytest.raises(SentenceError) as caught:
+        links.asked(site + path)
+    assert caught.value.code == code
+
+
+def test_a_service_in_a_private_network_is_not_asked() -> None:
+    for address in ("http://10.0.0.1/x", "http://169.254.169.254/latest", "ftp://campus.example/x"):
+        with pytest.raises(SentenceError) as caught:
+            links.asked(address, method="POST", body=b"x")
+        assert caught.value.code in ("link_private", "link_not_web")

@@ -34,7 +34,7 @@ const guard: Middleware = {
     return request;
   },
   async onResponse({ response }) {
-    if (!response.ok) throw await errorOf(response);
+    if (!response.ok && response.status !== 304) throw await errorOf(response);
     return response;
   },
   onError({ error }) {

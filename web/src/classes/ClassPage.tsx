@@ -5,6 +5,7 @@ import { Header, Who } from "../app/Header";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { ErrorNotice, NotYet } from "../ui/Notice";
+import { useUndo } from "../ui/Undo";
 import { AddNames } from "./AddNames";
 import { FromPlatform } from "./FromPlatform";
 import { Members } from "./Members";
@@ -66,11 +67,24 @@ function Name({ known }: { known: SchoolClass }) {
   useKeys([{ keys: "M", label: t("book.title"), run: marks }]);
   const [name, setName] = useState(known.name);
   const [error, setError] = useState<unknown>(null);
-  const change = (part: { name?: string; archived?: boolean }) => {
+  const undo = useUndo();
+  const change = (part: { name?: string; archived?: boolean }, said: string) => {
     setError(null);
-    acts.change(known.id, part).then(take, setError);
+    const before = { name: known.name, archived: known.archived };
+    acts.change(known.id, part).then((fresh) => {
+      take(fresh);
+      undo.offer(said, async () => {
+        take(await acts.change(known.id, before));
+        setName(before.name);
+      });
+    }, setError);
   };
-  const save = () => name.trim() && name !== known.name && change({ name });
+  const save = () => name.trim() && name !== known.name && change({ name }, t("classes.renamed", { name }));
+  const putAway = () =>
+    change(
+      { archived: !known.archived },
+      t(known.archived ? "classes.isBack" : "classes.isAway", { name: known.name }),
+    );
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-3">
@@ -88,7 +102,7 @@ function Name({ known }: { known: SchoolClass }) {
         <Button small hint="M" onClick={marks}>
           {t("book.title")}
         </Button>
-        <Button small onClick={() => change({ archived: !known.archived })}>
+        <Button small onClick={putAway}>
           {t(known.archived ? "classes.takeOut" : "classes.putAway")}
         </Button>
       </div>

@@ -13,8 +13,8 @@ type Props = {
   title: string;
   language: string;
   startMs?: number;
-  /** Whether captions are shown over the picture. */
-  captions?: boolean;
+  /** How large captions are over the picture, beside the browser's own size; none at 0. */
+  captions?: number;
   /** Whether there are any. */
   words?: boolean;
 };
@@ -27,7 +27,7 @@ export function Picture(props: Props) {
 function FilePlayer(props: Props) {
   const media = useRef<HTMLVideoElement>(null);
   const { t } = useTranslation();
-  const { clock, startMs = 0, captions = false } = props;
+  const { clock, startMs = 0, captions = 0 } = props;
   // Together with the keys: one pressed as soon as the room is seen already plays.
   useLayoutEffect(() => {
     if (!media.current) return;
@@ -40,7 +40,7 @@ function FilePlayer(props: Props) {
     if (track) track.mode = captions ? "showing" : "disabled";
   }, [captions]);
   return (
-    <div className="relative overflow-hidden rounded-[3px] bg-ink">
+    <div data-captions={captions} className="relative overflow-hidden rounded-[3px] bg-ink">
       <video
         ref={media}
         src={props.url}

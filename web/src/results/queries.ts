@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, body, type Schemas } from "../api/client";
+import { usePolled } from "../api/unchanged";
 
 export type Sheet = Schemas["SheetOut"];
 export type Cell = Schemas["CellOut"];
@@ -11,45 +12,33 @@ const path = (assignment_id: string) => ({ params: { path: { assignment_id } } }
 
 /** The sheet follows the students while they answer. */
 export function useSheet(assignment: string) {
-  return useQuery({
-    queryKey: ["sheet", assignment],
-    queryFn: async () => body(await api.GET("/api/assignments/{assignment_id}/sheet/", path(assignment))),
-    refetchInterval: POLL_MS,
-  });
+  return usePolled(["sheet", assignment], POLL_MS, (headers) =>
+    api.GET("/api/assignments/{assignment_id}/sheet/", { ...path(assignment), headers }),
+  );
 }
 
 export function useSegmentResult(assignment: string, number: number) {
-  return useQuery({
-    queryKey: ["sheet", assignment, "segment", number],
-    queryFn: async () =>
-      body(
-        await api.GET("/api/assignments/{assignment_id}/segments/{number}/", {
-          params: { path: { assignment_id: assignment, number } },
-        }),
-      ),
-    refetchInterval: POLL_MS,
-  });
+  return usePolled(["sheet", assignment, "segment", number], POLL_MS, (headers) =>
+    api.GET("/api/assignments/{assignment_id}/segments/{number}/", {
+      params: { path: { assignment_id: assignment, number } },
+      headers,
+    }),
+  );
 }
 
 export function useItemAnswers(assignment: string, item: string) {
-  return useQuery({
-    queryKey: ["sheet", assignment, "item", item],
-    queryFn: async () =>
-      body(
-        await api.GET("/api/assignments/{assignment_id}/items/{item_id}/", {
-          params: { path: { assignment_id: assignment, item_id: item } },
-        }),
-      ),
-    refetchInterval: POLL_MS,
-  });
+  return usePolled(["sheet", assignment, "item", item], POLL_MS, (headers) =>
+    api.GET("/api/assignments/{assignment_id}/items/{item_id}/", {
+      params: { path: { assignment_id: assignment, item_id: item } },
+      headers,
+    }),
+  );
 }
 
 export function useLooks(assignment: string) {
-  return useQuery({
-    queryKey: ["sheet", assignment, "looks"],
-    queryFn: async () => body(await api.GET("/api/assignments/{assignment_id}/looks/", path(assignment))),
-    refetchInterval: POLL_MS,
-  });
+  return usePolled(["sheet", assignment, "looks"], POLL_MS, (headers) =>
+    api.GET("/api/assignments/{assignment_id}/looks/", { ...path(assignment), headers }),
+  );
 }
 
 export function useStudentResult(assignment: string, student: string) {

@@ -6,11 +6,13 @@ import { onDevice } from "../app/storage";
 import type { Clock } from "../player/clock";
 
 const SPEEDS = [0.5, 0.75, 1, 1.25, 1.5, 2];
+/** How large captions are over the picture, beside the browser's own size; none at 0. */
+const SIZES = [0, 1, 1.5, 2];
 const KEPT = "escuela.listening";
 const BOX = "flex min-h-11 min-w-11 items-center justify-center gap-1.5 rounded border px-2";
 
 /** How a student listens, kept on the device. */
-export type Listening = { speed: number; volume: number; captions: boolean };
+export type Listening = { speed: number; volume: number; captions: number };
 
 export function useListening(clock: Clock) {
   const [how, setHow] = useState(kept);
@@ -23,13 +25,13 @@ export function useListening(clock: Clock) {
 }
 
 function kept(): Listening {
-  const usual = { speed: 1, volume: 1, captions: false };
+  const usual = { speed: 1, volume: 1, captions: 0 };
   try {
     const { speed, volume, captions } = { ...usual, ...JSON.parse(onDevice.get(KEPT) ?? "{}") };
     return {
       speed: SPEEDS.includes(speed) ? speed : 1,
       volume: volume >= 0 && volume <= 1 ? volume : 1,
-      captions: captions === true,
+      captions: SIZES.includes(Number(captions)) ? Number(captions) : 0,
     };
   } catch {
     return usual;
@@ -52,7 +54,7 @@ export function Controls({ how, set, ofHost, words }: Props) {
     const next = SPEEDS[SPEEDS.indexOf(how.speed) + by];
     if (next) set({ speed: next });
   };
-  const captions = () => set({ captions: !how.captions });
+  const captions = () => set({ captions: SIZES[SIZES.indexOf(how.captions) + 1] ?? 0 });
   useKeys([
     { keys: ">", label: t("study.faster"), run: () => faster(1) },
     { keys: "<", label: t("study.slower"), run: () => faster(-1) },
@@ -87,16 +89,24 @@ export function Controls({ how, set, ofHost, words }: Props) {
         </label>
       )}
       {!ofHost && words && (
-        <button
-          type="button"
-          aria-pressed={how.captions}
-          aria-label={t("study.captions")}
-          title={`${t("study.captions")} (C)`}
-          onClick={captions}
+        <label
           className={`${BOX} ${how.captions ? "border-teal bg-here text-teal" : "border-rule"}`}
+          title={`${t("study.captions")} (C)`}
         >
           <Captions size={17} aria-hidden="true" />
-        </button>
+          <span className="sr-only">{t("study.captions")}</span>
+          <select
+            className="bg-transparent"
+            value={how.captions}
+            onChange={(e) => set({ captions: Number(e.target.value) })}
+          >
+            {SIZES.map((size) => (
+              <option key={size} value={size}>
+                {size === 0 ? t("study.captionsOff") : `${size * 100} %`}
+              </option>
+            ))}
+          </select>
+        </label>
       )}
       {document.fullscreenEnabled && (
         <button
