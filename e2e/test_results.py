@@ -31,8 +31,11 @@ def test_those_who_need_something_are_picked_out_and_sorted(new_page: NewPage) -
     expect(page.get_by_role("columnheader", name=re.compile("^Marks of"))).to_have_attribute("aria-sort", "ascending")
     marks = [float(t) for t in page.locator("tbody td:nth-last-child(2)").all_inner_texts()]
     assert marks == sorted(marks)
-    page.get_by_role("combobox", name="Which students").select_option(label="Not finished (2)")
-    assert len(names(page)) == 2
+    # Another journey may have come in too.
+    unfinished = page.get_by_role("combobox", name="Which students").locator("option", has_text="Not finished")
+    said = unfinished.inner_text()
+    page.get_by_role("combobox", name="Which students").select_option(label=said)
+    assert len(names(page)) == int(said.split("(")[1].rstrip(")")) >= 2
     assert axe_faults(page) == ""
 
 

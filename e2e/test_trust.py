@@ -152,7 +152,8 @@ def test_a_second_step_is_turned_on_and_asked_for(new_page: NewPage) -> None:
     part.get_by_role("button", name="I have written them down").press("Enter")
     expect(part.get_by_text("You have 10 codes left on paper")).to_be_visible()
 
-    page.get_by_role("button", name="Sign out").first.click()
+    page.get_by_role("banner").get_by_role("button", name="Sign out").click()
+    page.get_by_role("heading", name="Teachers").wait_for()
     page.get_by_label("Email").fill(email)
     page.get_by_label("Password").fill(PASSWORD)
     page.keyboard.press("Enter")

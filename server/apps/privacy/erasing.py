@@ -15,6 +15,7 @@ from apps.assignments.models import Assignment, Edition
 from apps.classes.models import SchoolClass
 from apps.lessons.items import attachments
 from apps.lessons.models import Lesson
+from apps.lti.models import Score
 from apps.recordings.models import MediaPass, Recording
 from apps.study.models import Answer, Student
 from apps.work import made
@@ -50,6 +51,8 @@ def erase_older(than: datetime) -> int:
 
 def _erase(students: QuerySet[Student]) -> int:
     ids = list(students.values_list("id", flat=True))
+    # What a learning platform was told of them is kept there; here nothing of it stays.
+    Score.objects.filter(learner__member__studies__in=ids, placement__assignment__students__in=ids).delete()
     Answer.objects.filter(student__in=ids).delete()
     return Student.objects.filter(id__in=ids).delete()[1].get("study.Student", 0)
 

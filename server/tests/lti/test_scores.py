@@ -12,8 +12,9 @@ from django.utils import timezone
 from apps.assignments.models import Assignment
 from apps.lti import scores
 from apps.lti.models import Placement, Score
+from apps.privacy import erasing
 from apps.results import marking
-from apps.study.models import Answer
+from apps.study.models import Answer, Student
 from apps.study.services import finish
 
 from ..conftest import item_with, posted, signed_in, was_shut
@@ -102,6 +103,15 @@ def test_a_busy_platform_gets_it_later_and_the_teacher_sees_why(teacher, school,
     Score.objects.update(again_at=timezone.now() - timedelta(seconds=1))
     assert scores.give_back_all() == 1
     assert client.get("/api/platforms/").json()[0]["courses"][0]["failing"] == 0
+
+
+def test_with_a_student_goes_what_was_told_of_them(teacher, school, ana) -> None:
+    ana("choice", option="About six minutes")
+    scores.give_back_all()
+    assert Score.objects.count() == 1
+    erasing.erase_student(teacher, Student.objects.get())
+    assert Score.objects.count() == 0
+    assert scores.give_back_all() == 0
 
 
 def test_two_workers_at_once_tell_it_once(school, ana) -> None:

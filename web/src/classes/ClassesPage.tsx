@@ -1,11 +1,8 @@
-import { type FormEvent, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
 import { Header, Who } from "../app/Header";
-import { useKeys } from "../app/keys";
-import { Button } from "../ui/Button";
-import { Field } from "../ui/Field";
-import { ErrorNotice, NotYet } from "../ui/Notice";
+import { MakeOne } from "../ui/MakeOne";
+import { NotYet } from "../ui/Notice";
 import { FromLists } from "./FromLists";
 import { acts, type ClassRow, useClasses, useTakeClass } from "./queries";
 
@@ -52,40 +49,12 @@ function NewClass() {
   const { t } = useTranslation();
   const go = useNavigate();
   const take = useTakeClass();
-  const field = useRef<HTMLInputElement>(null);
-  const [name, setName] = useState("");
-  const [error, setError] = useState<unknown>(null);
-  useKeys([{ keys: "N", label: t("classes.new"), run: () => field.current?.focus() }]);
-  const make = (e: FormEvent) => {
-    e.preventDefault();
-    acts.make(name).then((made) => {
-      take(made);
-      go(`/classes/${made.id}`);
-    }, setError);
+  const make = async (name: string) => {
+    const made = await acts.make(name);
+    take(made);
+    go(`/classes/${made.id}`);
   };
-  return (
-    <form onSubmit={make} className="mb-5">
-      <div className="flex items-end gap-2">
-        <div className="flex-1">
-          <Field label={t("classes.new")}>
-            <input
-              ref={field}
-              dir="auto"
-              className="field"
-              maxLength={120}
-              placeholder={t("classes.example")}
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-            />
-          </Field>
-        </div>
-        <Button look="main" type="submit" className="mb-3" disabled={!name.trim()}>
-          {t("classes.make")}
-        </Button>
-      </div>
-      <ErrorNotice error={error} />
-    </form>
-  );
+  return <MakeOne label={t("classes.new")} example={t("classes.example")} press={t("classes.make")} main make={make} />;
 }
 
 function Rows({ rows }: { rows: ClassRow[] }) {

@@ -1,11 +1,8 @@
-import { type FormEvent, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 import { Header, Who } from "../app/Header";
-import { useKeys } from "../app/keys";
-import { Button } from "../ui/Button";
-import { Field } from "../ui/Field";
-import { ErrorNotice, NotYet } from "../ui/Notice";
+import { MakeOne } from "../ui/MakeOne";
+import { NotYet } from "../ui/Notice";
 import { KnownThere } from "./KnownThere";
 import { OnePlatform } from "./OnePlatform";
 import { acts, useForgetPlatforms, usePlatforms } from "./queries";
@@ -39,39 +36,10 @@ export function PlatformsPage() {
 function NewPlatform() {
   const { t } = useTranslation();
   const forget = useForgetPlatforms();
-  const field = useRef<HTMLInputElement>(null);
-  const [name, setName] = useState("");
-  const [error, setError] = useState<unknown>(null);
-  useKeys([{ keys: "N", label: t("platforms.new"), run: () => field.current?.focus() }]);
-  const make = (e: FormEvent) => {
-    e.preventDefault();
-    setError(null);
-    acts.make(name).then(() => {
-      setName("");
-      forget();
-    }, setError);
-  };
+  const make = (name: string) => acts.make(name).then(forget);
   return (
-    <form onSubmit={make} className="max-w-xl">
-      <div className="flex items-end gap-2">
-        <div className="flex-1">
-          <Field label={t("platforms.new")}>
-            <input
-              ref={field}
-              dir="auto"
-              className="field"
-              maxLength={120}
-              placeholder={t("platforms.example")}
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-            />
-          </Field>
-        </div>
-        <Button type="submit" className="mb-3" disabled={!name.trim()}>
-          {t("platforms.make")}
-        </Button>
-      </div>
-      <ErrorNotice error={error} />
-    </form>
+    <div className="max-w-xl">
+      <MakeOne label={t("platforms.new")} example={t("platforms.example")} press={t("platforms.make")} make={make} />
+    </div>
   );
 }
