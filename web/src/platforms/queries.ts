@@ -12,7 +12,10 @@ export function usePlatforms() {
 
 export function useForgetPlatforms() {
   const queries = useQueryClient();
-  return () => queries.invalidateQueries({ queryKey: ALL });
+  return async () => {
+    await queries.invalidateQueries({ queryKey: ALL });
+    await queries.invalidateQueries({ queryKey: ["known-there"] });
+  };
 }
 
 const one = (id: string) => ({ params: { path: { platform_id: id } } });
