@@ -75,7 +75,7 @@ def change_member(
 def move_member(member: Member, to: SchoolClass) -> Member:
     """Into another class of the same teacher, as whom they are. Raises ``name_taken`` and ``class_full``."""
     _require_free(to, member)
-    _require_room(to)
+    require_room(to)
     member.school_class = to
     member.save()
     return member
@@ -86,7 +86,8 @@ def _require_free(school_class: SchoolClass, member: Member) -> None:
         raise SentenceError("name_taken", f"“{member.name}” is in this class already.", name=member.name)
 
 
-def _require_room(school_class: SchoolClass) -> None:
+def require_room(school_class: SchoolClass) -> None:
+    """Raises ``class_full``."""
     if school_class.members.count() >= MOST_MEMBERS:
         raise SentenceError("class_full", f"A class holds up to {MOST_MEMBERS} students.", most=MOST_MEMBERS)
 
@@ -111,7 +112,7 @@ def let_in(request: JoinRequest) -> Member:
     school_class = SchoolClass.objects.select_for_update().get(id=request.school_class_id)
     member = Member(id=request.id, school_class=school_class, name=request.name, held=True)
     _require_free(school_class, member)
-    _require_room(school_class)
+    require_room(school_class)
     member.save(force_insert=True)
     request.delete()
     return member

@@ -9,12 +9,12 @@ from datetime import timedelta
 from urllib.parse import urlencode
 from uuid import UUID
 
-from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.utils import timezone
 
 from apps.assignments.models import Assignment
 from apps.classes.models import Member, SchoolClass
+from apps.classes.services import require_room
 from apps.lti.keys import LaunchRefusedError, believed
 from apps.lti.models import Course, Learner, Login, Placement, Platform, Ticket
 from apps.study.models import Student
@@ -138,7 +138,7 @@ def _placed(platform: Platform, launch: Launch) -> Placement:
 def _assignment(launch: Launch) -> Assignment | None:
     try:
         wanted = UUID(launch.custom.get("assignment", ""))
-    except (ValueError, ValidationError):
+    except ValueError:
         return None
     return Assignment.objects.filter(id=wanted).select_related("edition", "school_class").first()
 
@@ -165,8 +165,7 @@ def learner_of(course: Course, subject: str, name: str) -> Learner:
             member.save(update_fields=["name"])
         known.member = member
         return known
-    if school_class.members.count() >= MOST_MEMBERS:
-        raise SentenceError("class_full", f"A class holds up to {MOST_MEMBERS} students.", most=MOST_MEMBERS)
+    require_room(school_class)
     # Held from the start: nobody takes the name on the class's own page.
     made = school_class.members.create(name=_free_name(school_class, plain), held=True)
     learner, _ = Learner.objects.update_or_create(course=course, subject=subject, defaults={"member": made})

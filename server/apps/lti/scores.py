@@ -62,20 +62,19 @@ def _with_news(now: datetime) -> QuerySet[Placement]:
     return there.filter(news, free).select_related("course__platform", "assignment").distinct()
 
 
-def give_back(placement: Placement, *, all_again: bool = False) -> int:
-    """Tell the platform what has changed in one placement; how many scores went out. With ``all_again`` also what was
-    given up."""
+def give_back(placement: Placement) -> int:
+    """Tell the platform what has changed in one placement; how many scores went out."""
     now = timezone.now()
     free = Q(taken_at=None) | Q(taken_at__lt=now - TAKEN_FOR)
     if not Placement.objects.filter(free, pk=placement.pk).update(taken_at=now, changed=False):
         return 0
     try:
-        return _tell(placement, list(_changed(placement, now, all_again=all_again)), now)
+        return _tell(placement, list(_changed(placement, now)), now)
     finally:
         Placement.objects.filter(pk=placement.pk).update(taken_at=None, looked_at=now)
 
 
-def _changed(placement: Placement, now: datetime, *, all_again: bool) -> Iterator[tuple[Score, dict[str, Any]]]:
+def _changed(placement: Placement, now: datetime) -> Iterator[tuple[Score, dict[str, Any]]]:
     """Each learner whose work stands otherwise than was told, with what is to be told."""
     known = {s.learner_id: s for s in placement.scores.all()}
     learners = {x.member_id: x for x in placement.course.learners.all()}
@@ -91,7 +90,7 @@ def _changed(placement: Placement, now: datetime, *, all_again: bool) -> Iterato
         before = known.get(learner.pk) or Score(placement=placement, learner=learner)
         before.learner = learner
         rests = before.tried == told and (before.failed >= MOST_FAILURES or (before.again_at or now) > now)
-        if before.told != told and (all_again or not rests):
+        if before.told != told and not rests:
             yield before, told
 
 
