@@ -78,7 +78,7 @@ def alternatives(
         severity = graded("also_right", likely)
         if severity is None:
             continue
-        text, quote = item.options[option.number].text, script.texts[option.reading.best]
+        text, quote = item.options[option.number].text, script.said(option.reading.best)
         message = f"“{text}” {'may be the right one' if instead else 'may be right as well'}: “{quote}”"
         params = {"text": text, "quote": quote} | ({"sort": "instead"} if instead else {})
         found.append(Finding("also_right", severity, message, option=option.number, params=params))

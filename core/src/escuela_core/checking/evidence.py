@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from escuela_core.items.claim import Claim
 from escuela_core.language.languages import language_of
 from escuela_core.language.quantities import Quantity, quantities
+from escuela_core.language.repair import repaired
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
 from escuela_core.transcripts.model import Transcript
@@ -24,9 +25,13 @@ MEANING, NEIGHBOURS, WORDS = 0.55, 0.2, 0.45
 
 @dataclass(frozen=True)
 class Script:
-    """A transcript made ready for many claims: vectors (sentences, width), words and their weights."""
+    """A transcript made ready for many claims: vectors (sentences, width), words and their weights.
+
+    ``texts`` are the sentences as they were meant: without what a speaker takes back.
+    """
 
     transcript: Transcript
+    texts: list[str]
     vectors: Vectors
     around: Vectors
     words: list[frozenset[str]]
@@ -47,9 +52,9 @@ class Script:
     def all_numbers(self) -> list[Quantity]:
         return [q for row in self.numbers for q in row]
 
-    @cached_property
-    def texts(self) -> list[str]:
-        return [s.text for s in self.transcript.sentences]
+    def said(self, at: int) -> str:
+        """The sentence with the number ``at``, word for word."""
+        return self.transcript.sentences[at].text
 
     def weight(self, word: str) -> float:
         return self.weights.get(word, self._unseen)
@@ -60,7 +65,7 @@ class Script:
 
 
 def script_of(transcript: Transcript) -> Script:
-    texts = [s.text for s in transcript.sentences]
+    texts = [_as_meant(s.text, transcript.language) for s in transcript.sentences]
     vectors = encoder().embed(texts)
     words = [lemmas(t, transcript.language) for t in texts]
     seen = Counter(w for group in words for w in group)
@@ -70,7 +75,13 @@ def script_of(transcript: Transcript) -> Script:
         for word in group:
             places.setdefault(word, []).append(number)
     numbers = [quantities(t, transcript.language) for t in texts]
-    return Script(transcript, vectors, _around(vectors), words, weights, places, numbers)
+    return Script(transcript, texts, vectors, _around(vectors), words, weights, places, numbers)
+
+
+def _as_meant(text: str, language: str) -> str:
+    """``text`` without what its speaker takes back; as it was said where only fillers would go."""
+    meant = repaired(text, language)
+    return meant if meant and lemmas(meant, language) != lemmas(text, language) else text
 
 
 def _around(vectors: Vectors) -> Vectors:

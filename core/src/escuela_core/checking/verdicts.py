@@ -68,7 +68,7 @@ def _why_contradicted(reading: Reading, clash: Reason | None, script: Script) ->
         return Reason("denied_but_said", "Marked false, but the talk says it.")
     if clash is not None:
         return clash
-    quote = script.texts[reading.best]
+    quote = script.said(reading.best)
     return Reason("otherwise", f"Could not be confirmed. The nearest sentence: “{quote}”", {"quote": quote})
 
 

@@ -11,7 +11,7 @@ import re
 from collections.abc import Sequence
 
 from escuela_core.language.languages import language_of
-from escuela_core.language.quantities import quantities
+from escuela_core.language.quantities import Quantity, quantities
 
 # Sounds that say nothing, and words that say nothing between commas.
 _SOUNDS = {
@@ -20,7 +20,7 @@ _SOUNDS = {
 }
 _BETWEEN = {
     "en": r"you know|i mean|like|right|okay|ok|well|so|yeah|yes|see|look|let's see|let's say|say|sort of|kind of|"
-    r"if you like|as it were|hang on|wait",
+    r"if you like|as it were|hang on|wait|what|what['’]s that|what was it|let me think",
     "es": r"este|o sea|bueno|pues|mira|vale|a ver|digamos|sabes|es decir|en fin|hala|venga",
 }
 # Opens a sentence and joins it to the one before; the sentence says the same without.
@@ -52,6 +52,9 @@ _SEARCHING = {
 }
 _JOINED = {"en": frozenset("about in on by like".split()), "es": frozenset("sobre unos unas".split())}
 _JOINING = {"en": "because|and|or|about|if|when|then", "es": "porque|y|o|si|cuando"}
+# What is set beside another thing is not said for the second time; nor is the answer to one's own question.
+_PARTED = frozenset("not no never nor".split())
+_ASKING = frozenset("what who where when why how".split())
 _STRONG = frozenset("very really much so muy mucho".split())
 # What stands in the place of an article.
 _PLACE = frozenset(
@@ -68,6 +71,14 @@ _MEANT_AGAIN = re.compile(
     r"(?:it|they|he|she) (?=(?:\w+s|are|have|can|will|do|does|don't|doesn't|can't|won't)\b)",
     re.IGNORECASE,
 )
+# "Because the lumps, well, the little roots can't get round the lumps": named before its turn.
+_NAMED_TOO_SOON = re.compile(
+    r"(?P<joint>(?:^|\b(?:because|and|but|so|then|if|when) ))(?:the|your|this|that|these|those|an?) (?:\w+ ){0,2}?"
+    r"(?P<thing>\w+), (?=(?:the|your|a|an|my|our|their|its)\b[^.?!]*\b(?P=thing)\b)",
+    re.IGNORECASE,
+)
+# Says that all has been said: "if you bruise the stem that's it, it dies".
+_THAT_IS_ALL = re.compile(r"(?<=\w),? (?:and )?that['’]s (?:it|that|all|everything)(?=[,.])", re.IGNORECASE)
 _BEGUN_AGAIN = re.compile(r"(?P<thing>\b(?!it|that|there|he|she)\w+)(?P<is>'s), it's\b", re.IGNORECASE)
 LONGEST_REPEAT = 6
 _SPACES = re.compile(r"\s+")
@@ -81,7 +92,7 @@ def repaired(text: str, language: str = "en") -> str:
     opened = text[:1].isupper()
     for short, whole in _SPOKEN.get(code, {}).items():
         text = re.sub(rf"(?<!\w){short}\b", whole, text, flags=re.IGNORECASE)
-    said = _without_fillers(text, code)
+    said = _without_fillers(_THAT_IS_ALL.sub("", text) if code == "en" else text, code)
     said = _corrected(said, code)
     said = _once(said, code)
     said = _without_broken(said, code)
@@ -139,22 +150,41 @@ def _in_place(before: str, after: str, code: str) -> str | None:
     mine, theirs = before.split(), after.split()
     if not mine or not theirs:
         return None
-    # Said again from a word on: "by six, no, by eight", "these are, no, these are for the bin".
+    # Said again from a word on: "by six, no, by eight", "these are, no, these are for the bin"; from the place on that
+    # is most like what follows: "the eight questions on the green sheet, sorry, the six questions".
     last = len(mine) - 1
-    for place in range(last, max(-1, last - LONGEST_REPEAT), -1):
-        if _bare(mine[place]) == _bare(theirs[0]) and not _ends(mine[place:last]):
-            return " ".join([*mine[:place], *theirs])
+    places = [
+        place
+        for place in range(last, max(-1, last - LONGEST_REPEAT - 1), -1)
+        if _bare(mine[place]) == _bare(theirs[0]) and not _ends(mine[place:last])
+    ]
+    if places:
+        place = max(places, key=lambda n: _shared(mine[n + 1 :], theirs[1:]))
+        return " ".join([*mine[:place], *theirs])
     # A number for a number: "six, no, eight newton metres".
     numbers, fresh = quantities(before, code), quantities(after, code)
     at_end = numbers and numbers[-1].end >= len(before.rstrip())
     if at_end and fresh and fresh[0].start <= 1:
-        again = len(numbers) > 1 and numbers[-2].stated == numbers[-1].stated  # "thirty centimetres, thirty, no, three"
+        # "Thirty centimetres, thirty, no, three".
+        again = len(numbers) > 1 and numbers[-2].stated == numbers[-1].stated and _next_to(numbers[-2:], before)
         return f"{before[: numbers[-2 if again else -1].start]}{after}"
     # What broke off and was begun anew.
     if _bare(mine[-1]) in _OPEN_ENDED[code]:
         start = max((n for n, word in enumerate(mine) if _ends([word])), default=-1)
         return " ".join([*mine[: start + 1], *theirs])
     return None
+
+
+def _shared(mine: Sequence[str], theirs: Sequence[str]) -> int:
+    """How many of the first words behind a word said again come again too, each near the place it had."""
+    plain = [_bare(w) for w in mine]
+    return sum(_bare(word) in plain[max(0, n - 1) : n + 2] for n, word in enumerate(theirs[:LONGEST_REPEAT]))
+
+
+def _next_to(pair: Sequence[Quantity], text: str) -> bool:
+    """Whether nothing is said between two numbers."""
+    first, second = pair
+    return not text[first.end : second.start].strip(" ,")
 
 
 def _once(text: str, code: str) -> str:
@@ -174,7 +204,7 @@ def _once(text: str, code: str) -> str:
 
 def _named_once(text: str) -> str:
     """A thing named and then meant again is said once: "because the light, it fades them", "the water's, it's hot"."""
-    said = _MEANT_AGAIN.sub(r"\g<thing> ", text)
+    said = _NAMED_TOO_SOON.sub(r"\g<joint>", _MEANT_AGAIN.sub(r"\g<thing> ", text))
     return _BEGUN_AGAIN.sub(r"\g<thing>\g<is>", said)
 
 
@@ -187,6 +217,10 @@ def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
             continue
         if any(quantities(w, code) for w in plain):
             continue  # "nine nine nine nine" is a number
+        if place and _bare(words[place - 1]) in _PARTED:
+            continue  # "press Send, not Save, Save only keeps a draft"
+        if length > 1 and place and _bare(words[max(0, place - 2)]) in _ASKING:
+            continue  # "what do you need, you need a tray"
         # "Very, very old" and "had had" are meant; a small word twice never is.
         small = plain[0] in _OPEN_ENDED[code]
         if length > 1 or small or (first[0].endswith(",") and plain[0] not in _STRONG):

@@ -24,6 +24,9 @@ _DEPENDING = frozenset(
     "because since if when whenever once unless until while before after although though as which who whom whose that "
     "where whether how what than either".split()
 )
+_ASKING = frozenset("what where when why how who".split())
+_TURNED_ROUND = frozenset("do does did is are can could should would will must".split())
+FEWEST_ASKING = 3
 _LEADING = frozenset("down up over right in out just".split())
 _FINITE = frozenset("VBZ VBD VBP MD".split())
 _NOMINAL = frozenset("DET ADJ NOUN PROPN PRON NUM ADV PART ADP".split())
@@ -33,7 +36,11 @@ def pieces(doc: Doc) -> list[str]:
     """The texts of the clauses of ``doc`` that stand by themselves, in order; the whole text where there is one."""
     cuts = [0]
     for token in doc:
-        if token.text in (",", ";") and _is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1):
+        if token.text not in (",", ";"):
+            continue
+        following = doc[token.i + 1].lower_ if token.i + 1 < len(doc) else ""
+        asks = _asks(doc, cuts[-1], token.i) and following not in _DEPENDING
+        if asks or (_is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1)):
             if _is_the_other_choice(doc, cuts[-1], token.i):
                 continue
             cuts.append(token.i + 1)
@@ -61,6 +68,18 @@ def _is_whole(doc: Doc, start: int, end: int) -> bool:
         commas = [t.i for t in doc[start:end] if t.text == ","]
         said = [t for t in said if commas and t.i > commas[0]]
     return any(t.tag_ in _FINITE for t in said) or bool(said and said[0].tag_ == "VB")
+
+
+def _asks(doc: Doc, start: int, end: int) -> bool:
+    """Whether a question has been put from ``start`` to ``end``: "what do you need, ...", "what if it rains, ..."."""
+    said = [t for t in doc[start:end] if not t.is_punct]
+    while said and said[0].lower_ in _JOINING:
+        said = said[1:]
+    if len(said) < FEWEST_ASKING or said[0].lower_ not in _ASKING:
+        return False
+    if said[1].lower_ in ("if", "about"):
+        return True
+    return said[1].lower_ in _TURNED_ROUND and said[2].pos_ in ("PRON", "DET", "NOUN", "PROPN")
 
 
 def _begins_anew(doc: Doc, at: int) -> bool:
@@ -133,4 +152,6 @@ def _written(doc: Doc, start: int, end: int) -> str:
     text = re.sub(r"\s+([,.;?!])", r"\1", text)
     text = re.sub(r",+(?=[,.?!])|^,\s*", "", text).strip()
     text = text[:1].upper() + text[1:]
+    if _asks(doc, start, end):
+        return f"{text.rstrip('.?!')}?"
     return text if text.endswith((".", "?", "!")) else f"{text}."

@@ -189,7 +189,8 @@ def _parts(verb: Token) -> _Parts:
         if child.dep_ == "advcl" and part[0].lower_ in _REASONS and child.i > verb.i:
             parts.reason = part[1:]
         elif child.dep_ == "advcl" and _opens_a_condition(part) and not parts.condition:
-            parts.condition = part
+            # "A leaf grows back, but if you bruise the stem it dies": the condition is that of the next clause.
+            parts.condition = part if part[0].i < verb.i or part[0].nbor(-1).pos_ != "CCONJ" else []
         elif not _is_loose(child, verb):
             continue
         parts.dropped |= {t.i for t in part}

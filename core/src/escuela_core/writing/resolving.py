@@ -58,6 +58,8 @@ def _antecedent(pronoun: Token, docs: Sequence[Doc], sentence: int, before: Sequ
     """The subject of the clause before, where it agrees in number and no other noun there competes as a subject."""
     if before:
         last = before[-1]
+        if last.doc is pronoun.doc and _has_rival(last.tokens[-1].i + 1, pronoun, plural):
+            return ""
         return _as_antecedent(last.doc, last.verb, plural) if not last.resolved else ""
     here = [t for t in pronoun.doc[: pronoun.i] if t.pos_ in {"NOUN", "PROPN", "VERB"}]
     if here or not sentence:
@@ -70,6 +72,13 @@ def _antecedent(pronoun: Token, docs: Sequence[Doc], sentence: int, before: Sequ
     return _as_antecedent(earlier, root, plural) if len(rivals) == 1 else _only_thing(earlier, plural)
 
 
+def _has_rival(start: int, pronoun: Token, plural: bool) -> bool:
+    """Whether something else that the pronoun may mean was named from the token ``start`` on: "if you bruise the
+    stem, it dies"."""
+    nouns = (t for t in pronoun.doc[start : pronoun.i] if t.pos_ in {"NOUN", "PROPN"})
+    return any((t.tag_ in {"NNS", "NNPS"}) == plural for t in nouns)
+
+
 def _only_thing(doc: Doc, plural: bool) -> str:
     """What a sentence about "I" or "you" or "it" is about, where it names just one thing in a place of its own."""
     named = [t for t in doc if t.pos_ in {"NOUN", "PROPN"} and t.dep_ in _THINGS]
@@ -79,7 +88,7 @@ def _only_thing(doc: Doc, plural: bool) -> str:
     thing = named[0]
     tokens = list(doc[thing.left_edge.i : thing.i + 1])
     fits = (thing.tag_ in {"NNS", "NNPS"}) == plural and thing.lemma_.lower() not in EMPTY and len(tokens) <= 5
-    if not fits or any(t.lower_ in POINTING or t.is_punct for t in tokens):
+    if not fits or any(t.lower_ in POINTING or t.is_punct or t.pos_ == "NUM" for t in tokens):
         return ""
     return re.sub(r"^an? ", "the ", opened(tokens, said(tokens)))
 
@@ -91,7 +100,8 @@ def _as_antecedent(doc: Doc, verb: Token, plural: bool) -> str:
     if (subject.tag_ in {"NNS", "NNPS"}) != plural or any(c.dep_ == "conj" for c in subject.children):
         return ""
     tokens = list(doc[subject.left_edge.i : subject.i + 1])
-    if len(tokens) > 5 or any(t.lower_ in POINTING for t in tokens):
+    # "Four centimetres at least, they climb over the thin stuff": how much is no thing that is meant again.
+    if len(tokens) > 5 or any(t.lower_ in POINTING or t.pos_ == "NUM" for t in tokens):
         return ""
     text = opened(tokens, said(tokens))
     return re.sub(r"^an? ", "the ", text)

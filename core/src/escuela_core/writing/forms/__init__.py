@@ -16,9 +16,11 @@ from escuela_core.writing.forms.extended import extended
 from escuela_core.writing.forms.form import Draft, Form
 from escuela_core.writing.forms.gapped import quoted_names, quoted_quantities
 from escuela_core.writing.forms.instructed import instructed
+from escuela_core.writing.forms.meant import meant
 from escuela_core.writing.forms.paired import paired
 from escuela_core.writing.forms.quoted import either_or, quoted_consequences, quoted_reasons
 from escuela_core.writing.forms.reason import reasons
+from escuela_core.writing.forms.ruled import ruled
 from escuela_core.writing.forms.said_of import said_of
 from escuela_core.writing.forms.spoken import parts_of, whole
 from escuela_core.writing.forms.stated import stated
@@ -46,6 +48,8 @@ SPOKEN: tuple[Form, ...] = (
     either_or,
     quoted_names,
     quoted_quantities,
+    meant,
+    ruled,
     steps,
 )
 

@@ -117,7 +117,7 @@ def _is_of_all(words: Doc) -> bool:
 def _answer(question: int, talk: Talk) -> list[int]:
     """The pieces that answer: the next sentence's first ones, a word of praise left out."""
     at, sentence = question + 1, talk.said_in[question]
-    if at < len(talk.docs) and talk.said_in[at] == sentence:
+    if at < len(talk.docs) and talk.said_in[at] == sentence and talk.docs[at].text.endswith("?"):
         return []  # went on asking
     if at < len(talk.docs) and _is_nothing(talk.docs[at]):
         at += 1

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+import re
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
@@ -43,8 +44,8 @@ def completed(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]
     for target in _targets(clause, talk)[:1]:
         phrase = _phrase_of(target, clause)
         prompt = _complete(clause.changed({t.i: "" for t in phrase[1:]} | {phrase[0].i: GAP_MARK}))
-        if not phrase:
-            continue
+        if not phrase or re.search(rf"-\s?{GAP_MARK}|{GAP_MARK}\s?-", prompt):
+            continue  # half of a hyphenated word
         wrong = wrong_phrases(phrase, content(clause.tokens), clause.sentence, talk.phrases, rng)
         item = choice(prompt, clause.say(phrase), wrong, rng, shared)
         if item is not None:

@@ -19,20 +19,24 @@ from escuela_core.writing.forms.form import Draft, choice, common, measured
 from escuela_core.writing.forms.spoken import (
     HANGS_ON,
     OPENS_A_CONDITION,
-    OPINION,
     SELF,
     is_said_of_self,
+    is_work,
     reads_well,
     tidy,
     whole,
     without_remark,
 )
-from escuela_core.writing.resolving import NOT_DONE
 from escuela_core.writing.talk import Talk
 
 # That there are two of a thing is seldom worth asking.
 FEWEST_COUNTED = 3
-LONGEST_QUOTATION, COMMONEST_NAME = 20, 5.2
+LONGEST_QUOTATION, LONGEST_AFTER, COMMONEST_NAME = 20, 6, 5.2
+_ASKS = re.compile(
+    r"(?:what|how) (?:if|about)\b|"
+    r"(?:what|who|where|why|how|which) (?:do|does|did|is|are|can|could|should|would|will)\b",
+    re.IGNORECASE,
+)
 _CALLED = re.compile(
     r"\b(?:called|known as|call (?:it|that|this|them)|called (?:it|that|this|them|that one|this one)) "
     r"(?:the |an? )?(?P<name>[A-Za-z][\w-]{2,})(?=[,.;]|$)"
@@ -46,7 +50,7 @@ def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator
     if not any(t.pos_ == "NUM" or t.is_digit for t in piece.doc):
         return
     told = tidy(piece.doc.text)
-    parts = (without_remark(part) for part in (told, *re.split(r", |\bbecause ", told)))
+    parts = (without_remark(tidy(part)) for part in (told, *re.split(r", |\bbecause ", told)))
     said = next((c for p in parts if p and _asks_for_its_number(c := whole(piece.sentence, parsed(p)))), None)
     measure = measured(said) if said is not None else None
     if said is None or measure is None:
@@ -57,13 +61,13 @@ def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator
         return
     wrong = wrong_quantities(measure.text, measure, talk.elsewhere(piece.sentence), rng)
     shared = common(talk, [piece.sentence])
-    item = choice(_quotation(quoted), measure.text, wrong, rng, shared)
+    item = choice(quotation(quoted), measure.text, wrong, rng, shared)
     if item is not None:
         yield Draft("quoted_quantity", by_size(item), (piece.sentence,))
         return
     number = number_of(measure.text)
     quoted = quoted.replace(GAP_MARK, f"{GAP_MARK}{measure.text[len(number) :]}")
-    yield Draft("quoted_quantity", Gap(prompt=_quotation(quoted), answers=(number,), **shared), (piece.sentence,))
+    yield Draft("quoted_quantity", Gap(prompt=quotation(quoted), answers=(number,), **shared), (piece.sentence,))
 
 
 def _asks_for_its_number(said: Clause) -> bool:
@@ -71,19 +75,14 @@ def _asks_for_its_number(said: Clause) -> bool:
     measure = measured(said)
     if measure is None or not is_finite(said.verb) or not reads_well(said.text):
         return False
-    if any(t.lemma_.lower() in EMPTY for t in said.doc) or (is_said_of_self(said.doc) and not _is_work(said)):
+    if any(t.lemma_.lower() in EMPTY for t in said.doc) or (is_said_of_self(said.doc) and not is_work(said.doc)):
         return False
     before = said.text[: measure.start].rstrip()
-    if OPENS_A_CONDITION.match(before) or HANGS_ON.match(before):
+    opens = OPENS_A_CONDITION.match(before)
+    # "After about ten days" is no condition.
+    if (opens and any(is_finite(t) for t in parsed(before))) or HANGS_ON.match(before):
         return False
     return bool(before) and not before.endswith(",") and bool(measure.dimension or measure.low >= FEWEST_COUNTED)
-
-
-def _is_work(said: Clause) -> bool:
-    """Whether the speaker tells of doing what everybody would do: "for that I use two hundred grams"."""
-    subject = next((c for c in said.verb.children if c.dep_ == "nsubj"), None)
-    speaks = [t for t in said.doc if t.lower_ in SELF]
-    return speaks == [subject] and said.verb.tag_ == "VBP" and said.verb.lemma_ not in NOT_DONE | OPINION
 
 
 def quoted_names(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
@@ -94,11 +93,13 @@ def quoted_names(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Dra
     name = found["name"]
     if zipf_frequency(name.lower(), "en") > COMMONEST_NAME or parsed(name)[0].pos_ not in {"NOUN", "PROPN"}:
         return
-    said = f"{piece.doc.text[: found.start('name')]}{GAP_MARK}"
+    after = piece.doc.text[found.end("name") :].rstrip(" .")
+    goes_on = after if len(after.split()) <= LONGEST_AFTER and re.match(r",? (?:in|on|at|under|next)\b", after) else ""
+    said = f"{piece.doc.text[: found.start('name')]}{GAP_MARK}{goes_on}"
     quoted = _with_context(said, piece.sentence, talk)
     if not quoted or re.search(rf"\b{re.escape(name)}\b", quoted, re.IGNORECASE):
         return
-    item = Gap(prompt=_quotation(quoted), answers=(name,), **common(talk, [piece.sentence]))
+    item = Gap(prompt=quotation(quoted), answers=(name,), **common(talk, [piece.sentence]))
     yield Draft("quoted_name", item, (piece.sentence,))
 
 
@@ -109,12 +110,15 @@ def _with_context(gapped: str, number: int, talk: Talk) -> str:
         before = talk.docs[at - 1].text.rstrip(" .")
         goes_on = said if re.match(r"I\b", said) else said[:1].lower() + said[1:]
         longer = f"{before}, {goes_on}"
-        if before.endswith("?") or len(longer.split()) > LONGEST_QUOTATION or OPENS_A_CONDITION.match(before):
+        if before.endswith("?") or _ASKS.match(before) or OPENS_A_CONDITION.match(before):
+            break
+        if len(longer.split()) > LONGEST_QUOTATION:
             break
         said, at = longer, at - 1
     named = any(t.pos_ in {"NOUN", "PROPN"} and is_content(t) for t in parsed(said.replace(GAP_MARK, "")))
-    return said if named and not re.match(r"(?:that|this|there)\b", said, re.IGNORECASE) else ""
+    points = re.match(r"(?:that|this)\b|there(?!'s| is| are)", said, re.IGNORECASE)
+    return said if named and not points and not _ASKS.match(said) else ""
 
 
-def _quotation(gapped: str) -> str:
+def quotation(gapped: str) -> str:
     return f"Complete what is said: “{capital(gapped)}.”"

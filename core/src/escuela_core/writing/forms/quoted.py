@@ -9,9 +9,11 @@ from __future__ import annotations
 import random
 import re
 from collections.abc import Iterator
+from typing import TYPE_CHECKING
 
 from escuela_core.items import Open
 from escuela_core.language.parsing import parsed
+from escuela_core.language.terms import is_negation
 from escuela_core.writing.clause import Clause, capital, is_finite
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.forms.spoken import (
@@ -23,6 +25,7 @@ from escuela_core.writing.forms.spoken import (
     has_content,
     has_verb,
     is_said_of_self,
+    is_work,
     points,
     reads_well,
     tidy,
@@ -31,6 +34,9 @@ from escuela_core.writing.forms.spoken import (
 )
 from escuela_core.writing.talk import Talk
 
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
+
 _BECAUSE = re.compile(r"^(?P<main>.*?)[,;]? ?\b(?P<joint>because) (?P<why>.+)$", re.IGNORECASE)
 # What it is done for: "on a tray first, so they don't touch".
 _SO_THAT = re.compile(
@@ -38,14 +44,23 @@ _SO_THAT = re.compile(
     r"(?:still |just )?(?:don't|doesn't|do not|does not|can|can't|cannot|won't|isn't|aren't)\b.*)$",
     re.IGNORECASE,
 )
+_MIDDLE_CONDITION = re.compile(r"\b(?:and|but|so),? (?P<opens>(?:if|when|whenever|once|unless) )", re.IGNORECASE)
+_NOT_WHAT_FOLLOWS = re.compile(r"\b(?:because|if)\b|^(?:what|which|who)\b", re.IGNORECASE)
 _EITHER = re.compile(
     r"^(?P<who>.*?\b(?:you|we|they|it) (?:can|could|may|might) )?either (?P<one>.+?),? or "
     r"(?:(?:you|we|they|it) (?:can |could )?)?(?P<other>.+)$",
     re.IGNORECASE,
 )
+# What follows from a condition, said without a break: "if something's broken you report it".
+_SAYS_MORE = re.compile(
+    r"(?<!^if)(?<!and)(?<!or)(?<!that)(?<!what)(?<!how)(?<!where)(?<!which)(?<!when)(?<!because)(?<!,) "
+    r"(?:you|we|they|he|she|I)(?:'ll|'ve|'d|'re)? (?!\w+ (?:to|of|for|in|on|with)$)\w+ (?:it|them|the|your|an?)\b",
+    re.IGNORECASE,
+)
 LONGEST_REASON, LONGEST_THEN = 22, 18
 LONGEST_ASIDE = 3
 _SHOWN = frozenset({"see", "look", "notice", "remember"})
+_MET_WITH = frozenset("hear feel find meet know want like understand think seem mean".split())
 _DIRECTS = re.compile(r"\b(?:not|never|no|only|always|first|last|\w+ per)\b", re.IGNORECASE)
 
 
@@ -70,11 +85,23 @@ def quoted_reasons(piece: Clause, talk: Talk, rng: random.Random) -> Iterator[Dr
 def _why(main: str) -> str:
     """What is asked: an order that points nowhere as it stands, everything else in the speaker's words."""
     doc = parsed(main)
+    if (you := re.match(r"you (?!never|don't|do|can|should|must|will)", main)) and _is_told(doc) and not points(doc):
+        return f"Why should you {main[you.end() :]}?"
     told = doc[0].tag_ == "VB" and not points(doc)
     refused = re.match(r"(?:don't|do not|never) ", main)
     if refused and not points(doc):
         return f"Why should you {'never' if refused[0].startswith('never') else 'not'} {main[refused.end() :]}?"
-    return f"Why should you {main}?" if told else f"Why does the speaker say “{main}”?"
+    if told:
+        return f"Why should you {main}?"
+    if doc[0].text == "I" and not points(doc[1:].as_doc()):
+        return f"Why does the speaker {main[2:]}?"
+    return f"Why does the speaker say “{main}”?"
+
+
+def _is_told(doc: Doc) -> bool:
+    """Whether "you" are told to do what can be done, not what you meet with: "you hear a click"."""
+    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    return acts(doc) and root.lemma_ not in _MET_WITH | _SHOWN and not any(is_negation(t) for t in doc)
 
 
 def _reason_of(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | None:
@@ -111,7 +138,7 @@ def _is_said(main: str) -> bool:
     if shown is not None and verb.lemma_ == "be" and shown.lower_ in {"that", "this", "it"}:
         return False
     bare = shown is not None and verb.tag_ == "VB" and not any(c.dep_ == "aux" for c in verb.children)
-    if bare or verb.lemma_ in _SHOWN | {"let"} or not has_content(doc) or is_said_of_self(doc):
+    if bare or verb.lemma_ in _SHOWN | {"let"} or not has_content(doc) or (is_said_of_self(doc) and not is_work(doc)):
         return False
     if HANGS_ON.match(main) or (doc[0].tag_ in {"VBZ", "VBD"} and shown is None):
         return False
@@ -129,8 +156,8 @@ def _is_reason(why: str) -> bool:
 
 
 def quoted_consequences(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
-    said = tidy(piece.doc.text)
-    if not OPENS_A_CONDITION.match(said) or _is_asked_already(piece, talk):
+    said = _from_its_condition(tidy(piece.doc.text))
+    if not said or _is_asked_already(piece, talk):
         return
     when, then = _parted(said)
     if not then or not _is_condition(when):
@@ -139,7 +166,7 @@ def quoted_consequences(piece: Clause, talk: Talk, _rng: random.Random) -> Itera
     if not then or not has_content(parsed(then)) or is_said_of_self(parsed(then)):
         return
     told = parsed(then)
-    if not has_verb(then) or "because" in then or OPENS_A_CONDITION.match(then):
+    if not has_verb(then) or _NOT_WHAT_FOLLOWS.search(then) or OPENS_A_CONDITION.match(then):
         return
     asked = "What should you do" if acts(told) else "What happens"
     shown = f"“{when}”" if points(parsed(when)) else when
@@ -151,9 +178,34 @@ def quoted_consequences(piece: Clause, talk: Talk, _rng: random.Random) -> Itera
     yield Draft("quoted_consequence", item, (piece.sentence,))
 
 
+def _from_its_condition(text: str) -> str:
+    """``text`` from its first condition on, "a leaf grows back, but if you bruise the stem, it dies"; "" without one,
+    or where one in the middle names nothing."""
+    if OPENS_A_CONDITION.match(text):
+        return text
+    found = _MIDDLE_CONDITION.search(text)
+    if found is None:
+        return ""
+    said = text[found.start("opens") :]
+    return said if any(t.pos_ in {"NOUN", "PROPN"} for t in parsed(_parted(said)[0])) else ""
+
+
+def _unparted(said: str) -> tuple[str, str]:
+    """The same for what is said without a comma, by its parse: "if you press it the water sits on the top"."""
+    doc = parsed(said)
+    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    opening = next((c for c in root.children if c.dep_ == "advcl" and c.left_edge.i == 0 and c.i < root.i), None)
+    subject = next((c for c in root.children if c.dep_ in {"nsubj", "nsubjpass"} and c.i < root.i), None)
+    if opening is None or subject is None or subject.left_edge.i != opening.right_edge.i + 1:
+        return said, ""
+    return doc[: opening.right_edge.i + 1].text, doc[subject.left_edge.i :].text
+
+
 def _parted(said: str) -> tuple[str, str]:
     """The condition and what follows from it; "" for that where the two cannot be told apart."""
     parts = said.split(", ")
+    if len(parts) == 1:
+        return _unparted(said)
     when = parts[0]
     rest = parts[1:]
     while len(rest) > 1 and not has_verb(rest[0]):
@@ -176,6 +228,8 @@ def _is_asked_already(piece: Clause, talk: Talk) -> bool:
 
 def _is_condition(when: str) -> bool:
     doc = parsed(when)
+    if _SAYS_MORE.search(when) or any(_is_far(t) for t in doc):
+        return False
     if not reads_well(when, longest=14) or not has_content(doc) or any(t.lower_ in SELF for t in doc):
         return False
     root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
@@ -183,6 +237,14 @@ def _is_condition(when: str) -> bool:
     if of_you or any(c.dep_ == "advcl" for c in root.children) or re.match(r"\w+ (?:that|this)\b", when):
         return False  # what follows from it is in it already: "if you score it the break goes ragged"
     return any(is_finite(t) for t in doc)
+
+
+def _is_far(token: Token) -> bool:
+    """Whether an object stands away from its verb, as only what was begun anew does: "wait much longer the roots"."""
+    if token.dep_ != "dobj" or token.pos_ not in {"NOUN", "PROPN"} or token.i < token.head.i:
+        return False
+    between = token.doc[token.head.i + 1 : token.left_edge.i]
+    return any(t.dep_ == "advmod" and t.head == token.head for t in between)
 
 
 def either_or(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:

@@ -10,7 +10,7 @@ from escuela_core.language.parsing import parsed
 from escuela_core.language.terms import is_content
 from escuela_core.writing.alone import EMPTY, POINTING
 from escuela_core.writing.clause import Clause, is_finite
-from escuela_core.writing.resolving import BROKEN
+from escuela_core.writing.resolving import BROKEN, NOT_DONE
 
 if TYPE_CHECKING:
     from spacy.tokens import Doc, Token
@@ -22,7 +22,7 @@ OPINION = frozenset(
 )
 _TRAILING = re.compile(
     r"(?:,? (?:by the way|please|okay|ok|right|ever|basically|obviously|honestly|though|anyway|really|see|you see|"
-    r"you know|sort of thing|or something|and so on|as well|too|then|like))+$",
+    r"you know|sort of thing|or something|and so on|as well|too|then|like|and (?:please )?do (?:it|that|so)))+$",
     re.IGNORECASE,
 )
 _LEADING = re.compile(
@@ -38,7 +38,8 @@ _CUES = re.compile(
 _NEEDS_MORE = frozenset("of for with from to at than like as into onto between".split())
 # Words that something must come after.
 _GOES_ON = frozenset("i he she we they because if when just also only very so not partly even".split())
-_TORN_TAGS = frozenset("DT PRP$ CC TO WDT WP WRB MD PDT".split())
+_TORN_TAGS = frozenset("DT PRP$ CC TO WDT WP WRB MD PDT POS".split())
+_OPENS_A_CLAUSE = frozenset("because if unless while whereas although though".split())
 # What opens a remark on what was just said.
 _REMARK = re.compile(
     r"^(?:it's|that's|it is|that is|i |which|what's|you know|(?:and )?(?:if|when|then) |and so)", re.IGNORECASE
@@ -68,7 +69,7 @@ def tidy(text: str) -> str:
     said = _TRAILING.sub("", _LEADING.sub("", text.strip(" ,.;:!?"))).strip(" ,;")
     if not said:
         return ""
-    first = re.split(r"[\s,']", said, maxsplit=1)[0]
+    first = re.split(r"[\s,'-]", said, maxsplit=1)[0]
     keeps = first == "I" or not first.istitle() or zipf_frequency(first.lower(), "en") < COMMON_WORD
     return said if keeps else said[:1].lower() + said[1:]
 
@@ -83,8 +84,15 @@ def reads_well(text: str, *, shortest: int = SHORTEST, longest: int = LONGEST) -
         return False
     if any(a.lower_ == b.lower_ and a.is_alpha for a, b in zip(doc, doc[1:], strict=False)):
         return False
+    if any(t.lower_ in _OPENS_A_CLAUSE and t.dep_ in {"mark", "advmod"} and not _goes_on(t) for t in doc):
+        return False
     # Commas cut chatter into scraps; a phrase has few.
     return sum(t.text == "," for t in doc) * 4 <= len(words)
+
+
+def _goes_on(joint: Token) -> bool:
+    """Whether the clause that a word opens has a verb: "sieved, because the lumps" was broken off."""
+    return any(t.pos_ in {"VERB", "AUX"} for t in joint.doc[joint.i + 1 :])
 
 
 def _hangs(last: Token) -> bool:
@@ -117,6 +125,14 @@ def is_said_of_self(doc: Doc) -> bool:
     if any(t.lower_ in SELF for t in doc):
         return True
     return any(t.lemma_ in OPINION and t.pos_ == "VERB" and is_finite(t) for t in doc)
+
+
+def is_work(doc: Doc) -> bool:
+    """Whether the speaker tells of doing what everybody would do: "for that I use two hundred grams"."""
+    verb = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    subject = next((c for c in verb.children if c.dep_ == "nsubj"), None)
+    speaks = [t for t in doc if t.lower_ in SELF]
+    return speaks == [subject] and verb.tag_ == "VBP" and verb.lemma_ not in NOT_DONE | OPINION
 
 
 def points(doc: Doc) -> bool:

@@ -56,6 +56,8 @@ def steps(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
 def _step(number: int, talk: Talk) -> str:
     """What is done in a piece, beginning with the verb; "" where nothing is, or not to be."""
     doc = talk.docs[number]
+    if _follows_from_a_condition(number, talk):
+        return ""
     may_be = doc[0].tag_ == "VB" or _SAYS_WHO.search(doc.text) or _LEADS_IN.match(doc.text)
     if doc.text.endswith("?") or not may_be:
         return ""
@@ -64,6 +66,12 @@ def _step(number: int, talk: Talk) -> str:
         if said and (bare := _done(said)):
             return bare
     return ""
+
+
+def _follows_from_a_condition(number: int, talk: Talk) -> bool:
+    """Whether its sentence says before it when it comes about: "if you wait they tangle, and you tear half of them"."""
+    earlier = (n for n in range(number - 1, -1, -1) if talk.said_in[n] == talk.said_in[number])
+    return any(re.match(r"(?:if|unless)\b", talk.docs[n].text, re.IGNORECASE) for n in earlier)
 
 
 def _done(said: str) -> str:

@@ -1,0 +1,82 @@
+"""What is meant by a word or by what was said: "a no-show is when ...", "grey means ...", "..., which means ..."."""
+
+from __future__ import annotations
+
+import random
+import re
+from collections.abc import Iterator
+
+from escuela_core.items import Open
+from escuela_core.language.parsing import parsed
+from escuela_core.writing.alone import EMPTY
+from escuela_core.writing.clause import Clause, capital, is_finite
+from escuela_core.writing.forms.form import Draft, common
+from escuela_core.writing.forms.spoken import (
+    first_that_reads_well,
+    has_content,
+    has_verb,
+    is_said_of_self,
+    points,
+    reads_well,
+    tidy,
+)
+from escuela_core.writing.talk import Talk
+
+_NAMED = r"(?P<term>(?:an? |the )?[\w'-]+(?: [\w'-]+){0,3})"
+_IS_WHEN = re.compile(rf"^{_NAMED}(?: is|'s| are) (?P<told>(?:just )?(?:when|where|if) .+)$", re.IGNORECASE)
+_MEANS = re.compile(rf"^{_NAMED} (?:just |simply )?(?P<verb>means?) (?:that )?(?P<told>.+)$", re.IGNORECASE)
+_WHICH_MEANS = re.compile(
+    r"^(?P<said>.+), (?:which|and that|that) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE
+)
+LONGEST_MEANING = 22
+# What somebody means, or what something comes to, is no meaning of a word.
+_NO_TERM = frozenset("it that this which what they he she you we i there here everything".split())
+
+
+def meant(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
+    text = tidy(piece.doc.text)
+    prompt, told = _of_a_word(text) or _of_what_was_said(text) or ("", "")
+    key = first_that_reads_well(told, shortest=1, longest=LONGEST_MEANING)
+    if not prompt or not key or not has_content(parsed(key)) or is_said_of_self(parsed(key)):
+        return
+    item = Open(prompt=prompt, model_answer=capital(f"{key}."), **common(talk, (piece.sentence,)))
+    yield Draft("meant", item, (piece.sentence,))
+
+
+def _of_a_word(text: str) -> tuple[str, str] | None:
+    """The question for what a word means, with what is said of it."""
+    found = _IS_WHEN.match(text) or _MEANS.match(text)
+    if found is None:
+        return None
+    term = found["term"]
+    words = parsed(term)
+    named = [t for t in words if t.pos_ in {"NOUN", "PROPN", "ADJ"}]
+    if not named or words[0].lower_ in _NO_TERM or points(words) or any(is_finite(t) for t in words):
+        return None
+    if any(t.lemma_.lower() in EMPTY for t in named):
+        return None  # "the trick is when ..." names nothing
+    if found.re is _MEANS:
+        verb = "do" if found["verb"].lower() == "mean" else "does"
+        # "Grey means booked, and the striped ones ..." goes on with something else.
+        return f"What {verb} {term} mean?", re.split(r", (?:and|but|so) ", found["told"])[0]
+    return f"What is {term}?", found["told"]
+
+
+def _of_what_was_said(text: str) -> tuple[str, str] | None:
+    """The question for what something comes to, quoted, with what the speaker says it means."""
+    found = _WHICH_MEANS.match(text)
+    if found is None:
+        return None
+    said = next((p for p in _endings(found["said"]) if has_verb(p) and has_content(parsed(p))), "")
+    if not said or is_said_of_self(parsed(said)) or not has_verb(found["told"]):
+        return None
+    return f"What does the speaker mean by “{said}”?", found["told"]
+
+
+def _endings(text: str) -> Iterator[str]:
+    """The ends of a text that read well, the shortest first."""
+    parts = text.split(", ")
+    for start in reversed(range(len(parts))):
+        said = tidy(", ".join(parts[start:]))
+        if reads_well(said):
+            yield said
