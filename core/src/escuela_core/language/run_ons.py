@@ -101,7 +101,8 @@ def _begins_anew(doc: Doc, at: int) -> bool:
 def _points(token: Token) -> bool:
     """Whether a word says only where to look: "here", "down there", and what leads up to it."""
     if token.lower_ in ("here", "there"):
-        return token.tag_ == "RB" and token.i > 0
+        # "You'll be there till Christmas" is nothing without it.
+        return token.tag_ == "RB" and token.i > 0 and token.nbor(-1).lemma_ != "be"
     following = token.nbor(1) if token.i + 1 < len(token.doc) else None
     return token.lower_ in _LEADING and following is not None and following.tag_ == "RB" and _points(following)
 

@@ -24,6 +24,7 @@ RAREST, EVERYDAY = 1.5, 4.8
 RETURNS = 2
 WANTED = 3
 # Of an order: so many steps, at least so far apart, of at most so many words.
+TARGETS = 2
 STEPS, APART, LONGEST_STEP, ORDER_WORTH = 4, 2, 16, 1.3
 _WORD = re.compile(r"[^\W\d_]+")
 _ORDER = {
@@ -69,12 +70,14 @@ def drafts(sentences: Sequence[Sentence], language: str, seed: int) -> Iterator[
         targets = [w for w in words[1:] if w.islower() and w in terms and words.count(w) == 1]
         if not targets or not _stands_alone(sentence.text, words, code):
             continue
-        target = max(targets, key=lambda w: min(counts[w], 5) * (8 - zipf_frequency(w, code)))
-        asked.append((number, target))
-        rng = random.Random(f"{seed}-{number}-{target}")
-        worth = min(counts[target], 5) / 5 - abs(len(words) - 12) / 24
-        for item in _items(sentence, target, terms, code, rng):
-            yield item, (number,), worth + 0.1 * (item.kind == "choice")
+        targets.sort(key=lambda w: -min(counts[w], 5) * (8 - zipf_frequency(w, code)))
+        asked.append((number, targets[0]))
+        # The word of the whole talk is asked for once; the next best may do elsewhere.
+        for target in targets[:TARGETS]:
+            rng = random.Random(f"{seed}-{number}-{target}")
+            worth = min(counts[target], 5) / 5 - abs(len(words) - 12) / 24
+            for item in _items(sentence, target, terms, code, rng):
+                yield item, (number,), worth + 0.1 * (item.kind == "choice")
     yield from _orders(sentences, asked, code)
 
 

@@ -12,7 +12,9 @@ from escuela_core.checking.report import ItemReport, check
 from escuela_core.checking.twins import alike
 from escuela_core.checking.wording import given_away
 from escuela_core.items import Item, TrueFalse
+from escuela_core.items.claim import GAP_MARK
 from escuela_core.language.languages import language_of
+from escuela_core.language.quantities import quantities
 from escuela_core.language.repair import repaired
 from escuela_core.placing import place
 from escuela_core.timeline import Span
@@ -255,13 +257,23 @@ def _holds(report: ItemReport, item: Item) -> bool:
 
 
 def spoils(item: Item, others: Sequence[Item], language: str) -> bool:
-    """Whether an item asks what another asks, or one of the two gives the other away."""
-    if not others:
-        return False
+    """Whether an item asks what another asks or for the same word, or one of the two gives the other away."""
+    asked_for = _asked_for(item, language)
+    if not others or any(asked_for & _asked_for(o, language) for o in others):
+        return bool(others)
     every = [*others, item]
     doubled = alike(every, [i.evidence for i in every], language)
     return any(later == len(others) for later, _ in doubled) or any(
         given_away([other, item], language) for other in others
+    )
+
+
+def _asked_for(item: Item, language: str) -> frozenset[str]:
+    """The word that an item leaves out, in small letters; a number may be left out of several."""
+    if GAP_MARK not in item.asked:
+        return frozenset()
+    return frozenset(
+        k.lower() for k in item.key_texts[:1] if not any(c.isdigit() for c in k) and not quantities(k, language)
     )
 
 

@@ -20,11 +20,11 @@ from escuela_core.writing.forms.meant import meant
 from escuela_core.writing.forms.paired import paired
 from escuela_core.writing.forms.quoted import either_or, quoted_consequences, quoted_reasons
 from escuela_core.writing.forms.reason import reasons
-from escuela_core.writing.forms.ruled import ruled
 from escuela_core.writing.forms.said_of import said_of
 from escuela_core.writing.forms.spoken import parts_of, whole
 from escuela_core.writing.forms.stated import stated
 from escuela_core.writing.forms.steps import steps
+from escuela_core.writing.forms.worded import quoted_words
 from escuela_core.writing.talk import Talk
 
 __all__ = ["FORMS", "SPOKEN", "Draft", "Form", "drafts"]
@@ -49,7 +49,7 @@ SPOKEN: tuple[Form, ...] = (
     quoted_names,
     quoted_quantities,
     meant,
-    ruled,
+    quoted_words,
     steps,
 )
 

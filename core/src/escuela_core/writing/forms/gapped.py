@@ -45,7 +45,7 @@ _CALLED = re.compile(
 
 def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
     """A number asked for in the sentence it was said in, where no clause of it can stand by itself."""
-    if any(c.sentence == piece.sentence for c in talk.clauses) or piece.doc.text.endswith("?"):
+    if any(c.sentence == piece.sentence and measured(c) for c in talk.clauses) or piece.doc.text.endswith("?"):
         return
     if not any(t.pos_ == "NUM" or t.is_digit for t in piece.doc):
         return

@@ -28,6 +28,7 @@ _MEANS = re.compile(rf"^{_NAMED} (?:just |simply )?(?P<verb>means?) (?:that )?(?
 _WHICH_MEANS = re.compile(
     r"^(?P<said>.+), (?:which|and that|that) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE
 )
+_FOR = re.compile(rf"^(?P<told>.+), that(?:'s| is) what {_NAMED}(?: is|'s| are) for$", re.IGNORECASE)
 LONGEST_MEANING = 22
 # What somebody means, or what something comes to, is no meaning of a word.
 _NO_TERM = frozenset("it that this which what they he she you we i there here everything".split())
@@ -45,7 +46,7 @@ def meant(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
 
 def _of_a_word(text: str) -> tuple[str, str] | None:
     """The question for what a word means, with what is said of it."""
-    found = _IS_WHEN.match(text) or _MEANS.match(text)
+    found = _FOR.match(text) or _IS_WHEN.match(text) or _MEANS.match(text)
     if found is None:
         return None
     term = found["term"]
@@ -55,6 +56,8 @@ def _of_a_word(text: str) -> tuple[str, str] | None:
         return None
     if any(t.lemma_.lower() in EMPTY for t in named):
         return None  # "the trick is when ..." names nothing
+    if found.re is _FOR:
+        return f"What is {term} for?", found["told"]
     if found.re is _MEANS:
         verb = "do" if found["verb"].lower() == "mean" else "does"
         # "Grey means booked, and the striped ones ..." goes on with something else.

@@ -179,15 +179,15 @@ def quoted_consequences(piece: Clause, talk: Talk, _rng: random.Random) -> Itera
 
 
 def _from_its_condition(text: str) -> str:
-    """``text`` from its first condition on, "a leaf grows back, but if you bruise the stem, it dies"; "" without one,
-    or where one in the middle names nothing."""
+    """``text`` from its first condition on: "a leaf grows back, but if you bruise the stem, it dies"; "" without one,
+    or where nothing is named from there on."""
     if OPENS_A_CONDITION.match(text):
         return text
     found = _MIDDLE_CONDITION.search(text)
     if found is None:
         return ""
     said = text[found.start("opens") :]
-    return said if any(t.pos_ in {"NOUN", "PROPN"} for t in parsed(_parted(said)[0])) else ""
+    return said if any(t.pos_ in {"NOUN", "PROPN"} for t in parsed(", ".join(_parted(said)))) else ""
 
 
 def _unparted(said: str) -> tuple[str, str]:

@@ -12,9 +12,10 @@ from escuela_core.language.parsing import parsed_in
 from escuela_core.language.quantities import quantities
 from escuela_core.transcripts.model import Sentence
 from escuela_core.writing import by_words
-from escuela_core.writing.spanish.forms import FORMS, left_out
+from escuela_core.writing.spanish.forms import FORMS, left_out, spoken
 from escuela_core.writing.spanish.forms.counted import FEWEST_ASKED, whole
 from escuela_core.writing.spanish.forms.form import Talk
+from escuela_core.writing.spanish.forms.spoken import OF_SELF
 from escuela_core.writing.spanish.sorts import phrases
 from escuela_core.writing.spanish.statement import PARTS, names_its_thing, points_away, statements_of
 
@@ -28,6 +29,9 @@ WORTH = {
     "year": 1.0,
     "left_out": 0.9,
     "reason": 0.9,
+    "quoted_reason": 0.9,
+    "quoted_condition": 0.9,
+    "quoted_purpose": 0.7,
     "who": 0.8,
     "what_is": 0.7,
     "purpose": 0.7,
@@ -57,6 +61,8 @@ def drafts(sentences: Sequence[Sentence], seed: int) -> Iterator[Draft]:
         if number not in begun or names_its_thing(doc):
             made += left_out(doc, number, talk, rng)
         begun.add(number)
+        if not any(form in ("reason", "purpose") for form, _ in made):
+            made += spoken(doc.text, number, talk)
         for form, item in made:
             yield item, (number,), WORTH[form]
     yield from _by_words(sentences, seed, docs)
@@ -65,7 +71,18 @@ def drafts(sentences: Sequence[Sentence], seed: int) -> Iterator[Draft]:
 def _by_words(sentences: Sequence[Sentence], seed: int, docs: Sequence[tuple[int, Doc]]) -> Iterator[Draft]:
     """What needs no grammar, worth less where the sentence leads away from itself; orders only of what has one."""
     away = {number for number, doc in docs if points_away(doc)}
+    chatter = {number for number, doc in docs if _is_chatter(doc)}
     for item, numbers, worth in by_words.drafts(sentences, "es", seed):
         if isinstance(item, Order) and sum(bool(_IN_TURN.search(step)) for step in item.steps) < FEWEST_IN_TURN:
             continue
+        if chatter.intersection(numbers):
+            continue
         yield item, numbers, worth - LEADS_AWAY * bool(away.intersection(numbers))
+
+
+def _is_chatter(doc: Doc) -> bool:
+    """Whether a sentence says nothing by itself: a scrap without a verb of its own, or what the speaker feels."""
+    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    says = root.pos_ in {"VERB", "AUX"} or any(t.dep_ == "cop" for t in root.children)
+    opens = doc[0].lower_ in {"que", "porque", "si", "sí", "no"}
+    return not says or opens or OF_SELF.search(doc.text) is not None
