@@ -34,6 +34,14 @@ def test_another_thing_said_in_the_same_breath_is_right_as_well(canal) -> None:
     )
 
 
+def test_beside_a_key_that_is_said_only_what_is_said_in_one_breath_with_it_is_named(canal) -> None:
+    found, report = named(
+        canal, "Where does the keeper's house stand?", "On the left bank", "Beside the old oak", "Below"
+    )
+    assert report.verdict == "heard"
+    assert found == {}
+
+
 def test_the_option_that_the_talk_says_stands_against_a_wrong_key(canal) -> None:
     found, report = named(
         canal, "Who paved the tow path?", "The farmers of the valley", "The monks of Saint Brendan", "The king's men"

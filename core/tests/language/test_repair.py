@@ -24,17 +24,27 @@ SAID = [
     ("There's an arrow, and, like, the arrow points forward.", "There's an arrow, and the arrow points forward."),
     ("He knows it like the back of his hand.", "He knows it like the back of his hand."),
     ("I mean, we've all had one of those.", "We've all had one of those."),
+    ("If you bruise the stem that's it, it dies.", "If you bruise the stem, it dies."),
+    ("Make it about, what's that, four centimetres deep.", "Make it about four centimetres deep."),
+    ("Sieve it, because the lumps, well, the roots hate the lumps.", "Sieve it, because the roots hate the lumps."),
     # said twice
     ("The, the phone goes.", "The phone goes."),
     ("It comes, it comes right back to the bar.", "It comes right back to the bar."),
     ("It walks across the, across the keyboard.", "It walks across the keyboard."),
     ("A very, very old well.", "A very, very old well."),
+    ("Press Send, not Save, Save only keeps a draft.", "Press Send, not Save, Save only keeps a draft."),
+    ("What do you need, you need a tray.", "What do you need, you need a tray."),
     # corrected
     ("Tighten it, six, no, eight newton metres.", "Tighten it, eight newton metres."),
     ("This one drops by six, no, by eight millimetres.", "This one drops by eight millimetres."),
     ("We have forty-one, sorry, forty-two of them.", "We have forty-two of them."),
     ("These ones are, no, these are for the bin.", "These are for the bin."),
     ("You say yes or no to every pair.", "You say yes or no to every pair."),
+    ("Do the eight sums on the green sheet, sorry, the six sums.", "Do the six sums."),
+    (
+        "It works from five minutes before until five minutes, no, ten minutes after.",
+        "It works from five minutes before until ten minutes after.",
+    ),
     # broken off
     ("Undo the, this nut at the back.", "Undo this nut at the back."),
     ("Where's the, that's the six.", "That's the six."),
@@ -46,6 +56,7 @@ DICHO = [
     ("Y, eh, las bisagras, una gotita de aceite.", "Las bisagras, una gotita de aceite."),
     ("Bueno, pues, son quince, no, cincuenta gramos.", "Son cincuenta gramos."),
     ("El agua sube porque pesa menos.", "El agua sube porque pesa menos."),
+    ("Porque, claro, si no se cae.", "Porque si no se cae."),
 ]
 
 
@@ -92,6 +103,10 @@ def test_no_speech_makes_it_fail_or_grow(words: list[str]) -> None:
         ("Both may be right, Kaveh.", ["Both may be right."]),
         ("Saskia, Theo, Amal, they run.", ["Saskia, Theo, Amal, they run."]),
         ("There is a gap there.", ["There is a gap."]),
+        ("You'll be there till Christmas.", ["You'll be there till Christmas."]),
+        ("What do you need, you need a tray.", ["What do you need?", "You need a tray."]),
+        ("What if it rains, there's a roof.", ["What if it rains?", "There's a roof."]),
+        ("Why is it caged, if it cannot fly?", ["Why is it caged, if it cannot fly?"]),
     ],
 )
 def test_a_sentence_that_runs_on_is_taken_apart_where_a_clause_begins_anew(said: str, parts: list[str]) -> None:

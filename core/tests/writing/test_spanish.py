@@ -63,6 +63,57 @@ def test_numbers_are_asked_for_among_others_as_round(made, prompt, key) -> None:
     assert len({o.text for o in item.options}) == 4
 
 
+SAID = [
+    (
+        "Este, antes de nada sueltas el freno, porque si no la cubierta no pasa entre las zapatas.",
+        ("“Antes de nada sueltas el freno”: ¿por qué?", "Porque si no la cubierta no pasa entre las zapatas."),
+    ),
+    (
+        "Hay que pasar los dedos por la cubierta, despacio, para buscar lo que la pinchó.",
+        ("¿Para qué hay que pasar los dedos por la cubierta, despacio?", "Para buscar lo que la pinchó."),
+    ),
+    (
+        "Si el cierre entra sin fuerza, tienes que apretar la tuerca, que está al otro lado.",
+        ("¿Qué hay que hacer si el cierre entra sin fuerza?", "Tienes que apretar la tuerca."),
+    ),
+    (
+        "Y si la madera se moja, la puerta se hincha, y luego roza.",
+        ("¿Qué pasa si la madera se moja?", "La puerta se hincha."),
+    ),
+    (
+        "Si el borde no entra, empuja la goma hacia el centro.",
+        ("¿Y si el borde no entra?", "Empuja la goma hacia el centro."),
+    ),
+]
+
+
+@pytest.mark.parametrize(("sentence", "expected"), SAID)
+def test_what_is_said_to_a_you_is_asked_about_in_its_own_words(sentence, expected) -> None:
+    told = propose(spoken(sentence), Wishes(count=3, kinds=("open",)))
+    assert expected in {(i.asked, i.key_texts[0]) for i in told.items}
+
+
+@pytest.mark.parametrize(
+    "sentence",
+    [
+        "Voy a poner la olla aquí, porque así lo veis mejor.",
+        "El mío es vegetal, porque mi hija es vegetariana.",
+        "Que la gente tira puertas, de verdad, las tira, por un tornillo.",
+        "Sí, y las bisagras, una gotita de aceite, que si no chirrían.",
+        "Si os gusta, pues nada, hasta otra.",
+    ],
+)
+def test_chatter_carries_no_item_in_spanish_either(sentence) -> None:
+    assert not [item for item, _, _ in drafts(spoken(sentence).sentences, 1) if isinstance(item, Open)]
+
+
+def test_one_word_is_left_out_once() -> None:
+    lines = ["La cubierta entra despacio por el lado de la llanta.", "La cubierta lleva el número en el borde."]
+    told = propose(spoken("\n".join([*lines, *lines[::-1]])), Wishes(count=4, kinds=("gap",)))
+    left_out = [i.key_texts[0] for i in told.items]
+    assert len(left_out) == len(set(left_out)) > 0
+
+
 def test_who_did_something_and_why_is_asked_in_the_right_order(made) -> None:
     why = asking(made, "¿Por qué engrasa el relojero las ruedas cada lunes?")
     assert isinstance(why, Open)

@@ -66,6 +66,58 @@ ASKED_AND_ANSWERED = [
         ),
     ),
     (
+        ("So after about ten days you see new leaves.",),
+        ("quoted_quantity", "Complete what is said: “After about ___ you see new leaves.”", "Ten days"),
+    ),
+    (
+        ("So what if you want it every week, right, there's a menu called Repeat, under the title.",),
+        ("quoted_name", "Complete what is said: “There's a menu called ___, under the title.”", "Repeat"),
+    ),
+    (
+        ("If you press it the water just sits on the top.",),
+        ("quoted_consequence", "What happens “if you press it”?", "The water just sits on the top."),
+    ),
+    (
+        ("One dumpling into the pot, and if it falls apart, you put more flour in the dough.",),
+        ("quoted_consequence", "What should you do “if it falls apart”?", "Put more flour in the dough."),
+    ),
+    (
+        ("And you click on the booking and choose Release, please, because otherwise it blocks the room.",),
+        (
+            "quoted_explain",
+            "Why should you click on the booking and choose Release?",
+            "Because otherwise it blocks the room.",
+        ),
+    ),
+    (
+        ("Now a no-show is when nobody has typed the code in time.",),
+        ("meant", "What is a no-show?", "When nobody has typed the code in time."),
+    ),
+    (
+        ("Grey means booked, and the striped ones, those are requested.",),
+        ("meant", "What does grey mean?", "Booked."),
+    ),
+    (
+        ("Then you harden them off, which means you put them outside in the day.",),
+        (
+            "meant",
+            "What does the speaker mean by “you harden them off”?",
+            "You put them outside in the day.",
+        ),
+    ),
+    (
+        ("You want the names in two columns, that's what Split's for.",),
+        ("meant", "What is Split for?", "You want the names in two columns."),
+    ),
+    (
+        ("You always hold a seedling by the leaf, never by the stem.",),
+        (
+            "quoted_word",
+            "Complete what is said: “You always hold a seedling by the ___, never by the stem.”",
+            "leaf",
+        ),
+    ),
+    (
         ("It's thirty-eight cents a kilometre, it does it by itself.",),
         ("quoted_quantity", "Complete what is said: “It's ___ cents a kilometre.”", "thirty-eight"),
     ),
@@ -82,6 +134,12 @@ NOTHING = [
     ("When it passes forty degrees.",),
     ("I looked for like ten minutes.",),
     ("We'll be quick, because we have to be.",),
+    ("If you wait much longer the roots, they tangle up.",),
+    ("If something's broken in a room you report it under the spanner, and it goes to the caretaker.",),
+    ("And if it's hollow, like if it dips in, then it's worn.",),
+    ("If you tick that it goes to the kitchen, they need two full days.",),
+    ("The trick is when you hold it.", "That means a lot to me."),
+    ("You're giving somebody an ice cream.",),
 ]
 
 
@@ -109,6 +167,31 @@ def test_chatter_and_what_broke_off_is_left_alone(said: tuple[str, ...]) -> None
     assert not [form for form in told if form in spoken_of or form.startswith("quoted")]
 
 
+def test_a_key_is_never_what_another_condition_leads_to() -> None:
+    told = found(("A leaf can grow back but if you bruise the stem, it dies.",))
+    assert told["quoted_consequence"] == ("What happens if you bruise the stem?", "It dies.")
+    assert "consequence" not in told
+    assert not [form for form in told if form.startswith("true")], "what dies cannot be said for certain"
+
+
+def test_how_much_is_no_thing_that_is_meant_again() -> None:
+    told = found(("Copper tape works, I'd say four centimetres at least.", "They just climb over the thin stuff."))
+    assert not [asked for asked, key in told.values() if "centimetres" in key.lower() and "climb" in asked]
+
+
+def test_what_follows_from_a_condition_is_no_step() -> None:
+    work = (
+        "First you fill the tray.",
+        "Then you water the soil.",
+        "Then you make a hole.",
+        "Now you drop the seed in.",
+    )
+    told = found(("If you wait they grow, and you tear the roots.", *work))
+    assert told["steps"][1] == "Fill the tray"
+    spoilt = found(("First you fill the tray.", "If you wait they grow, and then you tear the roots.", *work[1:3]))
+    assert "steps" not in spoilt
+
+
 def test_an_answer_rests_on_its_own_words_and_a_number_is_typed_where_no_wrong_ones_can_be_made() -> None:
     talk = talk_of(spoken(("Why is the water dark?", "Because mud is washed into it.")).sentences)
     (draft,) = [d for _, d in drafts(talk, 0) if d.form == "answered"]
@@ -133,6 +216,17 @@ def test_words_are_tidied_before_they_are_quoted(said: str, written: str) -> Non
     assert tidy(said) == written
 
 
-@pytest.mark.parametrize("torn", ["you put it on the", "because of", "the the lid", "one, , two", "she says"])
+@pytest.mark.parametrize(
+    "torn",
+    [
+        "you put it on the",
+        "because of",
+        "the the lid",
+        "one, , two",
+        "she says",
+        "sieve it because the lumps",
+        "the stem's",
+    ],
+)
 def test_torn_words_do_not_read_well(torn: str) -> None:
     assert not reads_well(torn, shortest=1)

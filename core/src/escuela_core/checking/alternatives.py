@@ -1,7 +1,9 @@
 """Options marked wrong that the talk may say after all: as well as the key, or instead of it.
 
 All options of an item are held against the one sentence that they and the key point to together: the right one is said
-there, the others are less.
+there, the others are less. That holds where the key is doubted. Beside a key that the talk says, of ten options that
+seem to be said as well nine are not the answer: there one is named only where the talk gives it in one breath with the
+key ("barges carried timber and salt").
 """
 
 from __future__ import annotations
@@ -9,6 +11,7 @@ from __future__ import annotations
 import math
 from collections import defaultdict
 from collections.abc import Sequence
+from typing import TYPE_CHECKING
 
 from escuela_core.checking.chance import chance, log_odds
 from escuela_core.checking.comparing.aligned import Alignment
@@ -17,13 +20,17 @@ from escuela_core.checking.features import Reading
 from escuela_core.checking.findings import Finding
 from escuela_core.checking.judging import Likelihood
 from escuela_core.checking.mending import Said
-from escuela_core.checking.severity import graded
+from escuela_core.checking.severity import Severity, graded
 from escuela_core.checking.support import Said as Spoken
 from escuela_core.checking.support import share_said, support
 from escuela_core.items import Choice, Item
 from escuela_core.items.claim import Claim
 from escuela_core.language.languages import language_of
+from escuela_core.language.parsing import parsed
 from escuela_core.language.terms import lemmas
+
+if TYPE_CHECKING:
+    from spacy.tokens import Doc, Token
 
 NAMES = (
     "heard",
@@ -39,6 +46,8 @@ NAMES = (
     "around_more",
 )
 NONE = float("nan")
+# What stands in one breath with the key is named from this likelihood on.
+IN_ONE_BREATH_FROM = 0.2
 
 
 def figures(script: Script, key: tuple[Reading, Likelihood], options: Sequence[Said]) -> list[dict[str, float]]:
@@ -75,7 +84,7 @@ def alternatives(
     found: list[Finding] = []
     chances = [chance("also_right").of(row) for row in figures(script, key, options)]
     for likely, option in sorted(zip(chances, options, strict=True), key=lambda pair: -pair[0]):
-        severity = graded("also_right", likely)
+        severity = graded("also_right", likely) if instead else _as_well(item, script, key[0], option, likely)
         if severity is None:
             continue
         text, quote = item.options[option.number].text, script.said(option.reading.best)
@@ -83,6 +92,26 @@ def alternatives(
         params = {"text": text, "quote": quote} | ({"sort": "instead"} if instead else {})
         found.append(Finding("also_right", severity, message, option=option.number, params=params))
     return found
+
+
+def _as_well(item: Choice, script: Script, key: Reading, option: Said, likely: float) -> Severity | None:
+    """How much it weighs that an option may be right beside a key that the talk says; None where it is not worth
+    saying."""
+    if likely < IN_ONE_BREATH_FROM or not script.speaks:
+        return None
+    doc = parsed(script.texts[key.best])
+    mine, theirs = (lemmas(item.options[n].text, key.claim.language) for n in (option.number, item.key[0]))
+    heads, others = _heads(doc, mine - theirs), _heads(doc, theirs - mine)
+    return "look" if any(b in a.conjuncts for a in heads for b in others) else None
+
+
+def _heads(doc: Doc, words: frozenset[str]) -> list[Token]:
+    """The words that lead a phrase said in ``doc``; none where it is not all there."""
+    said = [t for t in doc if t.lemma_.lower() in words]
+    if not words or {t.lemma_.lower() for t in said} != words:
+        return []
+    places = {t.i for t in said}
+    return [t for t in said if t.head.i not in places]
 
 
 def _ground(readings: Sequence[Reading]) -> int:

@@ -11,8 +11,8 @@ from typing import Literal
 Severity = Literal["error", "look", "hint"]
 
 # From how likely on a finding weighs how much; below the last it is not made.
-# Options right as well and twins are never errors: what is said beside the answer in the same sentence is not told
-# from what answers as well surely enough.
+# Options that may be right instead of the key and twins are never errors: what is said beside the answer in the same
+# sentence is not told from what answers surely enough.
 GRADES: dict[str, tuple[tuple[float, Severity], ...]] = {
     "contradicted": ((0.6, "error"), (0.0, "look")),
     # Of everyday items that are not found every second is right all the same, however sure the engine is.

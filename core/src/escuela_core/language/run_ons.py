@@ -27,6 +27,7 @@ _DEPENDING = frozenset(
 _ASKING = frozenset("what where when why how who".split())
 _TURNED_ROUND = frozenset("do does did is are can could should would will must".split())
 FEWEST_ASKING = 3
+_CONDITIONS = frozenset("if when whenever once unless".split())
 _LEADING = frozenset("down up over right in out just".split())
 _FINITE = frozenset("VBZ VBD VBP MD".split())
 _NOMINAL = frozenset("DET ADJ NOUN PROPN PRON NUM ADV PART ADP".split())
@@ -60,7 +61,7 @@ def _is_whole(doc: Doc, start: int, end: int) -> bool:
     said = [t for t in doc[start:end] if not t.is_punct]
     while said and said[0].lower_ in _JOINING:
         said = said[1:]
-    if len(said) < FEWEST_WORDS:
+    if len(said) < FEWEST_WORDS or _opens_a_condition(doc, said, end):
         return False
     first = said[0]
     if first.lower_ in _DEPENDING:
@@ -68,6 +69,12 @@ def _is_whole(doc: Doc, start: int, end: int) -> bool:
         commas = [t.i for t in doc[start:end] if t.text == ","]
         said = [t for t in said if commas and t.i > commas[0]]
     return any(t.tag_ in _FINITE for t in said) or bool(said and said[0].tag_ == "VB")
+
+
+def _opens_a_condition(doc: Doc, said: list[Token], end: int) -> bool:
+    """Whether the last thing said is when something happens: "a leaf grows back, but if you bruise the stem, ..."."""
+    opens = [t.i for t in said[1:] if t.lower_ in _CONDITIONS and doc[t.i - 1].lower_ in _JOINING]
+    return bool(opens) and not any(t.text == "," for t in doc[opens[-1] : end])
 
 
 def _asks(doc: Doc, start: int, end: int) -> bool:

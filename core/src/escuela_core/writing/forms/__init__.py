@@ -17,6 +17,7 @@ from escuela_core.writing.forms.form import Draft, Form
 from escuela_core.writing.forms.gapped import quoted_names, quoted_quantities
 from escuela_core.writing.forms.instructed import instructed
 from escuela_core.writing.forms.meant import meant
+from escuela_core.writing.forms.omitted import quoted_words
 from escuela_core.writing.forms.paired import paired
 from escuela_core.writing.forms.quoted import either_or, quoted_consequences, quoted_reasons
 from escuela_core.writing.forms.reason import reasons
@@ -24,7 +25,6 @@ from escuela_core.writing.forms.said_of import said_of
 from escuela_core.writing.forms.spoken import parts_of, whole
 from escuela_core.writing.forms.stated import stated
 from escuela_core.writing.forms.steps import steps
-from escuela_core.writing.forms.worded import quoted_words
 from escuela_core.writing.talk import Talk
 
 __all__ = ["FORMS", "SPOKEN", "Draft", "Form", "drafts"]

@@ -28,7 +28,7 @@ _MEANS = re.compile(rf"^{_NAMED} (?:just |simply )?(?P<verb>means?) (?:that )?(?
 _WHICH_MEANS = re.compile(
     r"^(?P<said>.+), (?:which|and that|that) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE
 )
-_FOR = re.compile(rf"^(?P<told>.+), that(?:'s| is) what {_NAMED}(?: is|'s| are) for$", re.IGNORECASE)
+_FOR = re.compile(rf"^that(?:'s| is) what {_NAMED}(?: is|'s| are) for$", re.IGNORECASE)
 LONGEST_MEANING = 22
 # What somebody means, or what something comes to, is no meaning of a word.
 _NO_TERM = frozenset("it that this which what they he she you we i there here everything".split())
@@ -36,7 +36,7 @@ _NO_TERM = frozenset("it that this which what they he she you we i there here ev
 
 def meant(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
     text = tidy(piece.doc.text)
-    prompt, told = _of_a_word(text) or _of_what_was_said(text) or ("", "")
+    prompt, told = _what_for(piece, talk) or _of_a_word(text) or _of_what_was_said(text) or ("", "")
     key = first_that_reads_well(told, shortest=1, longest=LONGEST_MEANING)
     if not prompt or not key or not has_content(parsed(key)) or is_said_of_self(parsed(key)):
         return
@@ -46,23 +46,35 @@ def meant(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
 
 def _of_a_word(text: str) -> tuple[str, str] | None:
     """The question for what a word means, with what is said of it."""
-    found = _FOR.match(text) or _IS_WHEN.match(text) or _MEANS.match(text)
+    found = _IS_WHEN.match(text) or _MEANS.match(text)
     if found is None:
         return None
     term = found["term"]
-    words = parsed(term)
-    named = [t for t in words if t.pos_ in {"NOUN", "PROPN", "ADJ"}]
-    if not named or words[0].lower_ in _NO_TERM or points(words) or any(is_finite(t) for t in words):
+    if not _is_term(term):
         return None
-    if any(t.lemma_.lower() in EMPTY for t in named):
-        return None  # "the trick is when ..." names nothing
-    if found.re is _FOR:
-        return f"What is {term} for?", found["told"]
     if found.re is _MEANS:
         verb = "do" if found["verb"].lower() == "mean" else "does"
         # "Grey means booked, and the striped ones ..." goes on with something else.
         return f"What {verb} {term} mean?", re.split(r", (?:and|but|so) ", found["told"])[0]
     return f"What is {term}?", found["told"]
+
+
+def _is_term(term: str) -> bool:
+    """Whether words name a thing; "the trick is when ..." names nothing."""
+    words = parsed(term)
+    named = [t for t in words if t.pos_ in {"NOUN", "PROPN", "ADJ"}]
+    if not named or words[0].lower_ in _NO_TERM or points(words) or any(is_finite(t) for t in words):
+        return False
+    return not any(t.lemma_.lower() in EMPTY for t in named)
+
+
+def _what_for(piece: Clause, talk: Talk) -> tuple[str, str] | None:
+    """The question for what a thing is for, with the piece of its sentence before it."""
+    found = _FOR.match(piece.doc.text.strip(" ."))
+    before = piece.sentence - 1
+    if found is None or before < 0 or talk.said_in[before] != talk.said_in[piece.sentence]:
+        return None
+    return (f"What is {found['term']} for?", tidy(talk.docs[before].text)) if _is_term(found["term"]) else None
 
 
 def _of_what_was_said(text: str) -> tuple[str, str] | None:

@@ -19,6 +19,7 @@ from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.forms.spoken import (
     HANGS_ON,
     OPENS_A_CONDITION,
+    OPINION,
     SELF,
     acts,
     first_that_reads_well,
@@ -59,6 +60,7 @@ _SAYS_MORE = re.compile(
 )
 LONGEST_REASON, LONGEST_THEN = 22, 18
 LONGEST_ASIDE = 3
+_TAKES_A_CLAUSE = frozenset("see find notice hear show check remember decide realise realize make want need".split())
 _SHOWN = frozenset({"see", "look", "notice", "remember"})
 _MET_WITH = frozenset("hear feel find meet know want like understand think seem mean".split())
 _DIRECTS = re.compile(r"\b(?:not|never|no|only|always|first|last|\w+ per)\b", re.IGNORECASE)
@@ -228,7 +230,7 @@ def _is_asked_already(piece: Clause, talk: Talk) -> bool:
 
 def _is_condition(when: str) -> bool:
     doc = parsed(when)
-    if _SAYS_MORE.search(when) or any(_is_far(t) for t in doc):
+    if _SAYS_MORE.search(when) or any(_is_far(t) or _is_not_told(t) for t in doc):
         return False
     if not reads_well(when, longest=14) or not has_content(doc) or any(t.lower_ in SELF for t in doc):
         return False
@@ -245,6 +247,12 @@ def _is_far(token: Token) -> bool:
         return False
     between = token.doc[token.head.i + 1 : token.left_edge.i]
     return any(t.dep_ == "advmod" and t.head == token.head for t in between)
+
+
+def _is_not_told(token: Token) -> bool:
+    """Whether a "that" clause hangs on a verb that takes none: "if you tick that it goes to the kitchen"."""
+    joined = token.dep_ == "ccomp" and any(c.lower_ == "that" and c.dep_ == "mark" for c in token.children)
+    return joined and token.head.lemma_ not in OPINION | _TAKES_A_CLAUSE
 
 
 def either_or(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:

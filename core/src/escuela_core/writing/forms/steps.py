@@ -69,8 +69,8 @@ def _step(number: int, talk: Talk) -> str:
 
 
 def _follows_from_a_condition(number: int, talk: Talk) -> bool:
-    """Whether its sentence says before it when it comes about: "if you wait they tangle, and you tear half of them"."""
-    earlier = (n for n in range(number - 1, -1, -1) if talk.said_in[n] == talk.said_in[number])
+    """Whether its sentence says first when it comes about: "if you wait they tangle, and you tear half of them"."""
+    earlier = (n for n in range(number, -1, -1) if talk.said_in[n] == talk.said_in[number])
     return any(re.match(r"(?:if|unless)\b", talk.docs[n].text, re.IGNORECASE) for n in earlier)
 
 
