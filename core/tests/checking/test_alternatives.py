@@ -35,9 +35,7 @@ def test_another_thing_said_in_the_same_breath_is_right_as_well(canal) -> None:
 
 
 def test_beside_a_key_that_is_said_only_what_is_said_in_one_breath_with_it_is_named(canal) -> None:
-    found, report = named(
-        canal, "Where does the keeper's house stand?", "On the left bank", "Beside the old oak", "Below"
-    )
+    found, report = named(canal, "How is the front gate closed?", "By hand", "By a motor", "By the water")
     assert report.verdict == "heard"
     assert found == {}
 
