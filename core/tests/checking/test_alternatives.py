@@ -11,6 +11,7 @@ CANAL = (
     "Before the bridge was built, barges carried timber and salt down to the harbour.",
     "The keeper's house stands on the left bank, right beside the old oak.",
     "The tow path was paved by the monks of Saint Brendan, nobody else would do it.",
+    "The front gate is closed by hand, the back gate by a motor.",
 )
 
 
