@@ -6,6 +6,7 @@ from conftest import spoken
 from escuela_core.items import Choice, Gap
 from escuela_core.writing.forms import drafts
 from escuela_core.writing.forms.spoken import reads_well, tidy
+from escuela_core.writing.questions import questions
 from escuela_core.writing.talk import talk_of
 
 ASKED_AND_ANSWERED = [
@@ -177,6 +178,26 @@ def test_a_key_is_never_what_another_condition_leads_to() -> None:
 def test_how_much_is_no_thing_that_is_meant_again() -> None:
     told = found(("Copper tape works, I'd say four centimetres at least.", "They just climb over the thin stuff."))
     assert not [asked for asked, key in told.values() if "centimetres" in key.lower() and "climb" in asked]
+
+
+@pytest.mark.parametrize(
+    ("said", "asked"),
+    [
+        ("The washer is held by a little nut.", "Who or what is held by a little nut?"),
+        ("The clerk is guarded by two dogs.", "Who is guarded by two dogs?"),
+        ("The gate is guarded by two dogs.", "What is guarded by two dogs?"),
+    ],
+)
+def test_somebody_and_something_are_told_apart(said: str, asked: str) -> None:
+    clauses = talk_of(spoken((said,)).sentences).clauses
+    assert asked in {q.prompt for q in questions(clauses[0])}
+
+
+def test_a_thing_is_not_torn_from_its_own_verb_and_a_refusal_stays_one() -> None:
+    told = found(("Kitchen taps mostly take half inch and bath taps take three quarters.",))
+    assert not [asked for asked, _ in told.values() if asked.endswith("bath taps.")]
+    told = found(("If the seat's scratched a new washer won't help, it'll drip again in a month.",))
+    assert not [key for _, key in told.values() if "willn't" in key]
 
 
 def test_what_follows_from_a_condition_is_no_step() -> None:

@@ -95,12 +95,15 @@ def _lost_its_joint(clause: Clause) -> bool:
 
 
 def _lost_its_verb(clause: Clause) -> bool:
-    """Whether a name was torn from the verb right behind it: "in the mornings and Mikkel" without "wrote"."""
+    """Whether a name was torn from the verb right behind it: "in the mornings and Mikkel" without "wrote"; or a thing
+    from one that has no other subject: "half inch and bath taps" without "take three quarters"."""
     last = clause.tokens[-1]
-    if last.pos_ not in {"PROPN", "PRON"} or last.i + 1 >= len(last.doc):
+    if last.pos_ not in {"PROPN", "PRON", "NOUN"} or last.i + 1 >= len(last.doc):
         return False
     following = last.nbor(1)
-    return following.pos_ in {"VERB", "AUX"} and is_finite(following)
+    finite = following.pos_ in {"VERB", "AUX"} and is_finite(following)
+    named = any(c.dep_ in {"nsubj", "nsubjpass"} for c in following.children)
+    return finite and not (last.pos_ == "NOUN" and named)
 
 
 def points_away(tokens: Sequence[Token], shown: dict[int, str], known: Sequence[Token]) -> bool:

@@ -172,6 +172,7 @@ def written_out(subject: tuple[Token, ...]) -> dict[int, str]:
         following is None
         or following.lower_ not in _EXPANDED
         or following.pos_ == "PART"
+        or (following.i + 1 < len(following.doc) and following.nbor(1).lower_ in {"n't", "n’t"})
         or last.lower_ in {"you", "we"}
     ):
         return {}

@@ -8,13 +8,14 @@ from typing import TYPE_CHECKING
 
 from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import is_content, is_negation
-from escuela_core.language.wordnet import family
+from escuela_core.language.wordnet import family, senses
 from escuela_core.writing.clause import SPEAKER, Clause, full_form, opened, said, third_person
 
 if TYPE_CHECKING:
     from spacy.tokens import Token
 
-PERSON = 18
+PERSON, ARTIFACT = 18, 6
+USUAL_SENSES = 3
 _HOW_ADJECTIVES = frozenset("long deep high wide tall thick far old heavy fast".split())
 _LASTING = frozenset("take last need stay keep wait rest boil cook dry burn run continue".split())
 _LIGHT = frozenset("have take make give do get pay let keep".split())
@@ -162,9 +163,13 @@ def _singular(clause: Clause, rest: Sequence[Token]) -> str:
 
 
 def _who_or_what(head: Token) -> str:
-    if head.ent_type_ == "PERSON" or (head.pos_ == "NOUN" and family(head.lemma_.lower()) == PERSON):
+    """A washer may be somebody or a ring of rubber; where both are usual, both are asked for."""
+    if head.ent_type_ == "PERSON":
         return "Who"
-    return "What"
+    sorts = {s.lexfile for s in senses(head.lemma_.lower(), "n")[:USUAL_SENSES]} if head.pos_ == "NOUN" else set()
+    if family(head.lemma_.lower()) != PERSON or head.pos_ != "NOUN":
+        return "What"
+    return "Who or what" if ARTIFACT in sorts else "Who"
 
 
 def _object_questions(clause: Clause) -> Iterator[Question]:

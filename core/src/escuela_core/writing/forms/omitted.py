@@ -85,8 +85,8 @@ def _target(doc: Doc) -> Token | None:
 def _is_asked_for(token: Token) -> bool:
     lemma = token.lemma_.lower()
     once = sum(t.lemma_.lower() == lemma for t in token.doc) == 1
-    if token.dep_ == "compound" or any(c.dep_ == "compound" for c in token.children):
-        return False  # half of "ice cream"
+    if token.dep_ == "compound" or any(c.dep_ in {"compound", "nummod"} for c in token.children):
+        return False  # half of "ice cream" or of "three quarters"
     joined = any(0 <= n < len(token.doc) and token.doc[n].text == "-" for n in (token.i - 1, token.i + 1))
     rare = zipf_frequency(lemma, "en") < COMMONEST
     return once and rare and not joined and token.i >= FEWEST_BEFORE and token.is_alpha and lemma not in EMPTY
