@@ -139,6 +139,7 @@ NOTHING = [
     ("If something's broken in a room you report it under the spanner, and it goes to the caretaker.",),
     ("And if it's hollow, like if it dips in, then it's worn.",),
     ("If you tick that it goes to the kitchen, they need two full days.",),
+    ("Cool means cool, not cold.",),
     ("The trick is when you hold it.", "That means a lot to me."),
     ("You're giving somebody an ice cream.",),
 ]
@@ -165,7 +166,7 @@ def test_speech_is_asked_about_as_it_was_said(said: tuple[str, ...], expected: t
 def test_chatter_and_what_broke_off_is_left_alone(said: tuple[str, ...]) -> None:
     spoken_of = {"answered", "answered_quantity", "either_or", "quoted_name", "quoted_quantity"}
     told = found(said)
-    assert not [form for form in told if form in spoken_of or form.startswith("quoted")]
+    assert not [form for form in told if form in spoken_of or form.startswith("quoted") or form == "meant"]
 
 
 def test_a_key_is_never_what_another_condition_leads_to() -> None:
@@ -184,8 +185,8 @@ def test_how_much_is_no_thing_that_is_meant_again() -> None:
     ("said", "asked"),
     [
         ("The washer is held by a little nut.", "Who or what is held by a little nut?"),
-        ("The clerk is guarded by two dogs.", "Who is guarded by two dogs?"),
-        ("The gate is guarded by two dogs.", "What is guarded by two dogs?"),
+        ("The baker is held by a thin rope.", "Who is held by a thin rope?"),
+        ("The gate is held by a thin rope.", "What is held by a thin rope?"),
     ],
 )
 def test_somebody_and_something_are_told_apart(said: str, asked: str) -> None:

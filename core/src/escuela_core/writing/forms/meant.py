@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from escuela_core.items import Open
 from escuela_core.language.parsing import parsed
 from escuela_core.writing.alone import EMPTY
-from escuela_core.writing.clause import Clause, capital, is_finite
+from escuela_core.writing.clause import Clause, capital, content, is_finite
 from escuela_core.writing.forms.form import Draft, common
 from escuela_core.writing.forms.spoken import (
     first_that_reads_well,
@@ -38,8 +38,11 @@ def meant(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
     text = tidy(piece.doc.text)
     prompt, told = _what_for(piece, talk) or _of_a_word(text) or _of_what_was_said(text) or ("", "")
     key = first_that_reads_well(told, shortest=1, longest=LONGEST_MEANING)
-    if not prompt or not key or not has_content(parsed(key)) or is_said_of_self(parsed(key)):
+    if not prompt or not key or is_said_of_self(parsed(key)):
         return
+    told_already = content(parsed(prompt))
+    if not content(parsed(key)) - told_already:
+        return  # "cool means cool"
     item = Open(prompt=prompt, model_answer=capital(f"{key}."), **common(talk, (piece.sentence,)))
     yield Draft("meant", item, (piece.sentence,))
 

@@ -68,7 +68,11 @@ def _says_of_whom(doc: Doc) -> bool:
     if subject is None:
         return root.tag_ == "VB" and root.i <= 2
     told = [t for t in doc if is_finite(t) and t.dep_ in {"ROOT", "conj"}]
-    return bool(told) and root.lemma_ != "say" and (subject.pos_ != "PRON" or subject.lower_ in {"you", "we", "i"})
+    return (
+        bool(told)
+        and root.lemma_ != "say"
+        and (subject.pos_ in {"NOUN", "PROPN"} or subject.lower_ in {"you", "we", "i"})
+    )
 
 
 def _target(doc: Doc) -> Token | None:
