@@ -38,7 +38,7 @@ FORM_NAMES = (
     *("complete_quantity", "complete", "said_of", "thing", "true_condition", "true_reason", "should"),
     *("gap_quantity", "gap", "true", "true_turned"),
     *("answered", "answered_quantity", "quoted_reason", "quoted_explain", "quoted_consequence"),
-    *("either_or", "quoted_name", "quoted_quantity"),
+    *("either_or", "quoted_name", "quoted_quantity", "quoted_word", "meant"),
 )
 # The worth of a middling draft, and how far one is from it whose odds are e times as good: the scale on which wishes,
 # kinds and stretches count (``proposing``).
