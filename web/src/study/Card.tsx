@@ -8,7 +8,7 @@ import { ErrorNotice } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
 import { AnswerForm } from "./AnswerForm";
-import { aloud, useVoice } from "./aloud";
+import { aloud, saidBackAloud, useVoice } from "./aloud";
 import type { Answered, Progress, Question, Rules, StudyDoor, StudyLesson } from "./door";
 import { Explained } from "./Explained";
 import { Feedback, said } from "./Feedback";
@@ -39,7 +39,7 @@ const NO_MEANINGS = new Map<string, string>();
 /** One item at a pause: first the question, then what is said back. */
 export function Card(props: Props) {
   const { question, progress, meanings = NO_MEANINGS } = props;
-  const { t } = useTranslation();
+  const { t, i18n } = useTranslation();
   const words = useWords();
   const [again, setAgain] = useState(!props.shut && !progress?.answers.length && !progress?.done);
   const [busy, setBusy] = useState(false);
@@ -66,8 +66,16 @@ export function Card(props: Props) {
     }
     setBusy(false);
   };
-  const read = useVoice(words.lang ?? "");
-  const readOut = () => read?.(aloud(question, ANSWERING[question.kind].options(question, t)));
+  const language = words.lang ?? "";
+  const read = useVoice(language);
+  // First what is asked; once it is answered, what is said back.
+  const readOut = () => {
+    const asked = aloud(question, ANSWERING[question.kind].options(question, t));
+    const inLesson = again || !progress ? asked : saidBackAloud(question, progress, props.lesson.sentences, t);
+    const outcome = again ? null : progress?.answers.at(-1)?.outcome;
+    const told = outcome ? [{ text: t(`study.outcome.${outcome}`, { count: 1 }), language: i18n.language }] : [];
+    read?.([...told, ...inLesson.map((text) => ({ text, language }))]);
+  };
   useKeys([{ keys: "V", label: read ? t("study.readAloud") : "", run: readOut, off: !read }]);
   const timed = props.rules.time_limits && question.time_limit_s !== null;
   const form = { question, offerNotSure: props.rules.offer_not_sure, busy, send, hear: props.hear };

@@ -2,6 +2,7 @@ import { useTranslation } from "react-i18next";
 import { ANSWERING } from "../kinds/answering";
 import { Rich } from "../ui/Rich";
 import { useWords } from "../ui/words";
+import { quotes, settledBy } from "./aloud";
 import type { Answered, Outcome, Progress, Question, StudyLesson } from "./door";
 import { SecondLook } from "./SecondLook";
 
@@ -105,9 +106,7 @@ function KeyShown(props: {
   const words = useWords();
   const kind = ANSWERING[question.kind];
   const answer = kind.key(question, keyOf, t);
-  const quote = props.lesson.sentences.filter(
-    (s) => s.text && keyOf.evidence.some((e) => s.start_ms < e.end_ms && s.end_ms > e.start_ms),
-  );
+  const quote = settledBy(props.lesson.sentences, keyOf).map((s) => s.text);
   return (
     <div className="space-y-2">
       {last?.outcome === "right" && slipped(question, last.response, keyOf.texts) && (
@@ -131,7 +130,7 @@ function KeyShown(props: {
       )}
       {quote.length > 0 && (
         <blockquote {...words} className="rounded border border-rule bg-paper px-3 py-2 font-script italic">
-          {quote.map((s) => s.text).join(" ")}
+          {quote.join(" ")}
         </blockquote>
       )}
     </div>
@@ -143,11 +142,6 @@ function slipped(question: Question, response: object, texts: string[]): boolean
   const plain = (text: string) => text.trim().toLocaleLowerCase().replace(/\s+/g, " ");
   const given = plain((response as Answered).text ?? "");
   return ANSWERING[question.kind].slips(question) && !texts.some((text) => plain(text) === given);
-}
-
-/** Whether an explanation only repeats the sentence that is quoted anyway. */
-function quotes(explanation: string, quote: { text: string }[]): boolean {
-  return quote.some((s) => explanation.includes(s.text) && explanation.length < s.text.length + 30);
 }
 
 /** A response in words. */

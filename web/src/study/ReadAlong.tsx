@@ -6,18 +6,19 @@ import type { Rules, StudyLesson } from "./door";
 import { Explained } from "./Explained";
 import { wordsOf } from "./materials";
 
-type Props = {
+/** What of the script may be read, and heard by a press. */
+export type Readable = {
   clock: Clock;
   lesson: StudyLesson;
   script: Rules["script"];
   /** How far it was played. */
   furthestMs: () => number;
-  /** Where a sentence may be tapped. */
+  /** Null where nothing may be heard now. */
   hear: ((ms: number) => void) | null;
 };
 
 /** The sentences of the segment that is playing; the one being spoken is marked and kept in sight, each can be tapped to be heard. */
-export function ReadAlong({ clock, lesson, script, furthestMs, hear }: Props) {
+export function ReadAlong({ clock, lesson, script, furthestMs, hear }: Readable) {
   const { t } = useTranslation();
   const segment = useOnClock(clock, (c) => Math.max(0, spanAt(lesson.segments, c.nowMs)));
   const current = useOnClock(clock, (c) => spanAt(lesson.sentences, c.nowMs));

@@ -16,6 +16,7 @@ import { Controls, useListening } from "./Controls";
 import { isAnswered, isDone } from "./course";
 import type { Rules, StudyLesson } from "./door";
 import { EndPage } from "./EndPage";
+import { FindWords } from "./FindWords";
 import { type StudyMaterial, wordsOf } from "./materials";
 import { OtherWords } from "./OtherWords";
 import { ReadAlong } from "./ReadAlong";
@@ -62,6 +63,13 @@ export function StudyRoom(props: Props) {
     { keys: "Escape", label: "", run: course.leaveHearing, off: phase !== "hearing" },
   ]);
   const ended = phase === "ended";
+  const readable = {
+    clock,
+    lesson,
+    script: finished ? ("all" as const) : rules.script,
+    furthestMs: course.furthestMs,
+    hear: phase === "watching" ? hear : null,
+  };
   return (
     <main
       className={`mx-auto flex min-h-dvh max-w-3xl flex-col bg-paper ${ended ? "" : "beside:grid beside:h-dvh beside:max-w-none beside:grid-cols-[minmax(0,3fr)_minmax(300px,2fr)] beside:grid-rows-[auto_1fr]"}`}
@@ -98,13 +106,8 @@ export function StudyRoom(props: Props) {
               <WordsLanguage value={lesson.language}>{course.beside && <Beside {...props} />}</WordsLanguage>
               <div className="px-4 py-3">
                 <Around materials={lesson.materials.filter((m) => m.place === "before")} />
-                <ReadAlong
-                  clock={clock}
-                  lesson={lesson}
-                  script={finished ? "all" : rules.script}
-                  furthestMs={course.furthestMs}
-                  hear={phase === "watching" ? hear : null}
-                />
+                <ReadAlong {...readable} />
+                <FindWords {...readable} />
                 {canRead && <OtherWords clock={clock} lesson={lesson} />}
                 {props.own?.(hear)}
               </div>

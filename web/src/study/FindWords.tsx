@@ -1,0 +1,79 @@
+import { useLayoutEffect, useRef, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { useKeys } from "../app/keys";
+import { clock as shown } from "../app/times";
+import { spanAt, useOnClock } from "../player/hooks";
+import { sentencesWith } from "./finding";
+import type { Readable } from "./ReadAlong";
+
+const MOST = 12;
+
+/** Words looked for in what may be read of the recording; a press on what was found plays it. */
+export function FindWords({ clock, lesson, script, furthestMs, hear }: Readable) {
+  const { t } = useTranslation();
+  const [open, setOpen] = useState(false);
+  const [query, setQuery] = useState("");
+  const [asked, setAsked] = useState(0);
+  const field = useRef<HTMLInputElement>(null);
+  useLayoutEffect(() => {
+    if (asked) field.current?.focus();
+  }, [asked]);
+  const begin = () => {
+    setOpen(true);
+    setAsked(asked + 1);
+  };
+  useKeys([{ keys: "/", label: t("study.find"), run: begin, off: script === "none" }]);
+  const last = useOnClock(clock, () =>
+    script === "played" ? spanAt(lesson.sentences, furthestMs()) : Number.MAX_VALUE,
+  );
+  if (script === "none") return null;
+  const found = sentencesWith(lesson.sentences, query).filter((s) => s.n <= last);
+  const searched = query.trim() !== "";
+  return (
+    <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)} className="mt-4 border-t border-rule pt-2">
+      <summary className="cursor-pointer font-semibold">{t("study.find")}</summary>
+      <input
+        ref={field}
+        type="search"
+        className="field my-1"
+        dir="auto"
+        lang={lesson.language}
+        maxLength={100}
+        aria-label={t("study.find")}
+        placeholder={t("study.findWords")}
+        value={query}
+        onChange={(e) => setQuery(e.target.value)}
+      />
+      <p role="status" className="text-[13.5px] text-quiet">
+        {searched && found.length > 0 && t("study.findCount", { count: found.length })}
+        {searched && found.length === 0 && t(script === "played" ? "study.findNoneYet" : "study.findNone")}
+      </p>
+      <ul lang={lesson.language}>
+        {found.slice(0, MOST).map((s) => (
+          <li key={s.n} className="flex items-baseline gap-2 py-1">
+            <button
+              type="button"
+              className="min-h-8 shrink-0 text-teal underline disabled:text-quiet disabled:no-underline"
+              disabled={!hear}
+              onClick={() => hear?.(s.start_ms)}
+            >
+              {shown(s.start_ms)}
+            </button>
+            <span dir="auto" className="min-w-0 flex-1 font-script">
+              {s.pieces.map((piece, n) =>
+                piece.found ? (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: the pieces of one sentence stay in their order
+                  <mark key={n} className="bg-here font-semibold text-inherit">
+                    {piece.text}
+                  </mark>
+                ) : (
+                  piece.text
+                ),
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
