@@ -86,6 +86,15 @@ def test_a_lesson_is_studied_with_keys_alone(new_page: NewPage) -> None:
     student.reload()
     expect(student.get_by_text("Three metres, not six")).to_be_visible()
     expect(student.get_by_role("button", name="Pause")).to_be_visible()
+    # Words are found in any form, and a press on what was found plays it.
+    student.keyboard.press("/")
+    student.keyboard.type("rope bow")
+    expect(student.get_by_text("Said in 1 sentence")).to_be_visible()
+    student.keyboard.press("Tab")
+    found = student.evaluate("document.activeElement.innerText")
+    student.keyboard.press("Enter")
+    minutes, seconds = (int(part) for part in found.split(":"))
+    until(student, f"Math.abs(document.querySelector('video').currentTime - {minutes * 60 + seconds}) < 3")
 
 
 def test_without_a_network_answers_wait_and_arrive_once(new_page: NewPage) -> None:
@@ -135,6 +144,10 @@ def test_whoever_may_not_skip_stays_where_they_are(new_page: NewPage) -> None:
     student = new_page()
     enter(student, a_link(teacher, "No skipping", "only what was watched before"), "Sam")
     student.get_by_label("Position in the recording").fill("120000")
+    assert student.evaluate("document.querySelector('video').currentTime") < 5
+    student.keyboard.press("/")
+    student.keyboard.type("paddles")
+    student.get_by_role("button", name=re.compile(r"^\d:\d\d$")).last.click()
     assert student.evaluate("document.querySelector('video').currentTime") < 5
 
 

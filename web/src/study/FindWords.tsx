@@ -6,7 +6,7 @@ import { spanAt, useOnClock } from "../player/hooks";
 import { sentencesWith } from "./finding";
 import type { Readable } from "./ReadAlong";
 
-const MOST = 12;
+const MOST = 40;
 
 /** Words looked for in what may be read of the recording; a press on what was found plays it. */
 export function FindWords({ clock, lesson, script, furthestMs, hear }: Readable) {
@@ -46,6 +46,7 @@ export function FindWords({ clock, lesson, script, furthestMs, hear }: Readable)
       />
       <p role="status" className="text-[13.5px] text-quiet">
         {searched && found.length > 0 && t("study.findCount", { count: found.length })}
+        {found.length > MOST && ` · ${t("study.findFirst", { most: MOST })}`}
         {searched && found.length === 0 && t(script === "played" ? "study.findNoneYet" : "study.findNone")}
       </p>
       <ul lang={lesson.language}>
