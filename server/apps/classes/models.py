@@ -49,6 +49,8 @@ class Member(Removable):
     # Lasting allowances.
     extra_tries = models.PositiveSmallIntegerField(default=0)
     time_factor = models.FloatField(default=1.0)
+    # What of each lesson stood there when the student last looked at the class's page (``study.news``); null: never.
+    seen = models.JSONField(null=True)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rest_framework import serializers
 
+from apps.study.news import NEWS
 from apps.study.serializers import EntryOut
 
 
@@ -23,7 +24,8 @@ class TakeNameIn(serializers.Serializer[object]):
 class GivenLessonOut(serializers.Serializer[object]):
     """One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
 
-    ``again``: how many items were not right at last, whose words are worth hearing again.
+    ``again``: how many items were not right at last, whose words are worth hearing again; ``news``: what the teacher
+    has done about it since the student last looked.
     """
 
     code = serializers.CharField()
@@ -40,6 +42,7 @@ class GivenLessonOut(serializers.Serializer[object]):
     most = serializers.FloatField()
     again = serializers.IntegerField()
     waiting = serializers.IntegerField()
+    news = serializers.ListField(child=serializers.ChoiceField(NEWS))
 
 
 class ClassPageOut(serializers.Serializer[object]):

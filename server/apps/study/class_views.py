@@ -65,6 +65,19 @@ class ClassPageView(StudyAddress):
         return response
 
 
+class LookedView(ClassPageView):
+    """That the page was looked at: what stands on it is no news any more."""
+
+    http_method_names = ("put",)
+
+    @extend_schema(request=None, responses={204: None})
+    def put(self, request: Request, code: str) -> Response:
+        member = members.known_member(request, self.school_class(code))
+        if member is not None:
+            members.has_looked(member, timezone.now())
+        return Response(status=204)
+
+
 class MergeView(ClassView):
     """Two entries of one student in a class of the teacher's; it answers with the class as it is then."""
 

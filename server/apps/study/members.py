@@ -16,6 +16,7 @@ from apps.classes.models import JoinRequest, Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.classes.services import take_name
 from apps.study.models import Student
+from apps.study.news import facts, news
 from apps.study.selectors import Through, through
 from config.client import address_of
 from escuela_core.results.attempts import counted
@@ -101,6 +102,12 @@ def lessons_for(member: Member, now: datetime) -> list[dict[str, Any]]:
     return [_row(a, member, studies.get(a.id, []), own.get(a.id), now) for a in given]
 
 
+def has_looked(member: Member, now: datetime) -> None:
+    """What stands on the class's page by now is no news to ``member`` any more."""
+    member.seen = {row["code"]: row["facts"] for row in lessons_for(member, now)}
+    member.save(update_fields=["seen"])
+
+
 def _row(
     assignment: Assignment, member: Member, studies: list[Student], own: Extension | None, now: datetime
 ) -> dict[str, Any]:
@@ -113,7 +120,10 @@ def _row(
     finished = study is not None and study.finished_at is not None
     answered = sum(1 for c in cells if c.tries)
     done = finished or (bool(items) and answered == len(items))
+    told = facts(studies, policy)
     return {
+        "facts": told,
+        "news": news(member.seen, assignment.code, told),
         "code": assignment.code,
         "name": assignment.name,
         "title": edition.content["title"],

@@ -229,6 +229,51 @@ def test_the_sheet_names_who_has_not_begun(given, ana) -> None:
     assert sheet_data(given)["absent"] == ["Bo Lind", "Cy Marr"]
 
 
+def on_the_page(device: Client, school_class: SchoolClass) -> dict[str, list[str]]:
+    """The news of each lesson by its name; the page has been looked at then."""
+    lessons = device.get(f"/api/class/{school_class.code}/").json()["lessons"]
+    assert sent(device, "put", f"/api/class/{school_class.code}/looked/", {}).status_code == 204
+    return {row["name"]: row["news"] for row in lessons}
+
+
+def test_what_the_teacher_has_done_is_news_until_the_page_was_looked_at(
+    teacher, lesson, given, ana, school_class
+) -> None:
+    device, _ = enter(given, ana)
+    assert answer(device, given, lesson, WRONG).status_code == 200
+    assert on_the_page(device, school_class) == {"Locks": []}, "who comes for the first time is told no news"
+    share(teacher, lesson, name="Second", policy={}, school_class=school_class)
+    mine = Student.objects.get(member=ana).answers.get()
+    mine.comment, mine.look_verdict = "Listen to 0:20 again.", "upheld"
+    mine.save()
+    extend(given, ana, due_at=timezone.now() + timedelta(days=5), closes_at=None)
+    told = device.get(f"/api/class/{school_class.code}/").json()["lessons"]
+    assert {row["name"]: row["news"] for row in told} == on_the_page(device, school_class)
+    assert {row["name"]: row["news"] for row in told} == {"Locks": ["comment", "look", "dates"], "Second": ["given"]}
+    assert on_the_page(device, school_class) == {"Locks": [], "Second": []}
+    assert "facts" not in told[0]
+
+
+def test_what_was_marked_is_news_once_it_was_given_back(lesson, given, ana, school_class) -> None:
+    device, _ = enter(given, ana)
+    answer(device, given, lesson, RIGHT)
+    on_the_page(device, school_class)
+    mine = Student.objects.get(member=ana).answers.get()
+    mine.outcome, mine.share, mine.comment = "waiting", 0.5, "Nearly."
+    mine.save()
+    assert on_the_page(device, school_class) == {"Locks": []}, "a comment that may not be read yet is no news"
+    mine.returned_at = timezone.now()
+    mine.save()
+    assert on_the_page(device, school_class) == {"Locks": ["returned", "comment"]}
+
+
+def test_nobody_looks_for_somebody_else(given, ana, school_class) -> None:
+    enter(given, ana)
+    assert sent(Client(), "put", f"/api/class/{school_class.code}/looked/", {}).status_code == 204
+    ana.refresh_from_db()
+    assert ana.seen is None
+
+
 def test_a_hundred_lessons_on_a_student_s_page_take_a_few_queries(
     teacher, lesson, school_class, ana, django_assert_max_num_queries
 ) -> None:

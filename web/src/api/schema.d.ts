@@ -613,6 +613,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/class/{code}/looked/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description That the page was looked at: what stands on it is no news any more. */
+        put: operations["api_class_looked_update"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/class/{code}/requests/": {
         parameters: {
             query?: never;
@@ -2657,7 +2674,8 @@ export interface components {
         /**
          * @description One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
          *
-         *     ``again``: how many items were not right at last, whose words are worth hearing again.
+         *     ``again``: how many items were not right at last, whose words are worth hearing again; ``news``: what the teacher
+         *     has done about it since the student last looked.
          */
         GivenLessonOut: {
             code: string;
@@ -2679,6 +2697,7 @@ export interface components {
             most: number;
             again: number;
             waiting: number;
+            news: components["schemas"]["NewsEnum"][];
         };
         GivenOut: {
             /** Format: uuid */
@@ -3213,6 +3232,8 @@ export interface components {
         NewsDataRequest: {
             kinds: components["schemas"]["NewsDataKindsEnum"][];
         };
+        /** @enum {string} */
+        NewsEnum: "given" | "returned" | "comment" | "look" | "dates";
         NoteInRequest: {
             at_ms: number;
             text: string;
@@ -5496,6 +5517,26 @@ export interface operations {
         };
     };
     api_class_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    api_class_looked_update: {
         parameters: {
             query?: never;
             header?: never;

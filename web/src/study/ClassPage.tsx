@@ -26,6 +26,11 @@ export function ClassPage({ code }: { code: string }) {
   useEffect(() => {
     look().catch(setError);
   }, [look]);
+  // What stands here has been seen: the next time only what came since is new.
+  const seen = page !== null && hereIn.is(page.entry);
+  useEffect(() => {
+    if (seen) api.PUT("/api/class/{code}/looked/", { params: { path: { code } } }).catch(() => undefined);
+  }, [seen, code]);
   if (error instanceof ApiError && error.status === 404) return <CodePage wrong />;
   if (error) return <ErrorNotice error={error} />;
   if (!page) return <Waiting />;
@@ -92,6 +97,7 @@ function Row({ lesson }: { lesson: Lesson }) {
   const { t, i18n } = useTranslation();
   const l = lesson;
   const at = (iso: string) => moment(iso, i18n.language);
+  const list = (parts: string[]) => new Intl.ListFormat(i18n.language).format(parts);
   const facts = [
     l.state === "not_yet" && l.opens_at ? t("study.notYet", { at: at(l.opens_at) }) : "",
     l.state === "closed" ? t("study.closedShort") : "",
@@ -111,6 +117,11 @@ function Row({ lesson }: { lesson: Lesson }) {
         </b>
       )}
       <span className="basis-full text-[14px] text-quiet">{facts.join(" · ")}</span>
+      {l.news.length > 0 && (
+        <b className="basis-full text-[14px]">
+          {t("study.news", { what: list(l.news.map((n) => t(`study.newsOf.${n}`))) })}
+        </b>
+      )}
     </a>
   );
 }
