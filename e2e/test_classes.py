@@ -117,14 +117,26 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     other.keyboard.press("Enter")
     expect(other.get_by_role("heading", name="Begun")).to_be_visible()
 
-    given.get_by_role("button", name="Later for one student").click()
-    teacher.get_by_label("Who").select_option("Celia Ward")
+    given.get_by_role("button", name="More time").click()
+    teacher.get_by_label("For whom").last.select_option("Celia Ward")
     dialog = teacher.get_by_role("dialog")
-    dialog.get_by_label("Due").fill("2031-05-11T18:00")
+    dialog.get_by_role("button", name="7 days later").click()
     dialog.get_by_role("button", name="Save").click()
     expect(given.get_by_text("Later for Celia Ward:")).to_be_visible()
     other.reload()
     expect(other.get_by_text("11 May 2031")).to_be_visible()
+    expect(other.get_by_text("New: the dates have changed")).to_be_visible()
+
+    # And for the whole class, by two presses.
+    given.get_by_role("button", name="More time").click()
+    dialog.get_by_label("For whom").select_option("Everyone in the class")
+    dialog.get_by_role("button", name="A day later").click()
+    dialog.get_by_role("button", name="Save").click()
+    expect(dialog).to_have_count(0)
+    expect(given.get_by_text("5 May 2031").first).to_be_visible()
+    # Who was given more time before keeps it.
+    student.goto(link)
+    expect(student.get_by_text("11 May 2031")).to_be_visible()
 
     given.get_by_role("link", name="Results").click()
     expect(teacher.get_by_text("Not begun yet: Ada Coll, Bruno Peel")).to_be_visible()
