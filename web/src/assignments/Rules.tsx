@@ -1,4 +1,5 @@
 import { useTranslation } from "react-i18next";
+import { moment } from "../app/times";
 import { Field, OneOf } from "../ui/Field";
 import { Toggle } from "../ui/Toggle";
 import type { Policy } from "./queries";
@@ -35,10 +36,11 @@ export function Times({ policy, put }: Part) {
   );
 }
 
-/** A date and time, or none. */
+/** A day and time, or none; the browser's own field may write it otherwise than the page, so it is said once more beneath. */
 export function Moment(props: { label: string; at: string | null | undefined; put: (at: string | null) => void }) {
+  const { i18n } = useTranslation();
   return (
-    <Field label={props.label}>
+    <Field label={props.label} help={props.at ? moment(props.at, i18n.language) : undefined}>
       <input
         type="datetime-local"
         className="field !px-1.5 text-[13.5px]"
