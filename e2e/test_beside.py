@@ -83,7 +83,8 @@ def test_a_student_asks_for_a_second_look_and_reads_what_came_of_it(new_page: Ne
     teacher.get_by_label("Tries per item").fill("1")
     given = shared(teacher, "Looked at again")
     student = wrong_on_a_phone(new_page, given)
-    student.get_by_role("button", name="I think my answer is right").press("Enter")
+    student.get_by_role("button", name="I think my answer is right").wait_for()
+    student.keyboard.press("l")
     student.keyboard.type("One metre where I live.")
     assert axe_faults(student) == ""
     student.get_by_role("button", name="Ask for a second look").press("Enter")

@@ -173,4 +173,4 @@ def test_the_shell_reads_and_packs_lessons(archive: Path, tmp_path: Path, capsys
     capsys.readouterr()
     assert out.read_bytes() == archive.read_bytes()
     assert main(["lesson", str(tmp_path / "film")]) == 2
-    assert capsys.readouterr().err.startswith("This is no lesson")
+    assert capsys.readouterr().err.startswith("This cannot be read as a lesson")

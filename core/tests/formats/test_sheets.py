@@ -39,7 +39,7 @@ def test_merged_cells_count_once() -> None:
 
 @pytest.mark.parametrize("data", [b"", b"PK\x03\x04", b"Question,Answer\n", b"\xd0\xcf\x11\xe0 an old one"])
 def test_what_is_no_spreadsheet_is_said(data: bytes) -> None:
-    with pytest.raises(SheetError, match="no spreadsheet"):
+    with pytest.raises(SheetError, match="cannot be read as a spreadsheet"):
         lines_of(data)
 
 

@@ -212,6 +212,8 @@ def test_what_follows_from_a_condition_is_no_step() -> None:
     assert told["steps"][1] == "Fill the tray"
     spoilt = found(("First you fill the tray.", "If you wait they grow, and then you tear the roots.", *work[1:3]))
     assert "steps" not in spoilt
+    other = found((work[0], "Some trays have holes, and then you line the tray.", *work[1:3]))
+    assert "steps" not in other
 
 
 def test_an_answer_rests_on_its_own_words_and_a_number_is_typed_where_no_wrong_ones_can_be_made() -> None:

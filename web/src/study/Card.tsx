@@ -151,7 +151,7 @@ function Answer(props: Props & { kept: boolean; fresh: boolean; refused: Refused
       )}
       {props.kept && <p role="status">{t("study.kept")}</p>}
       {!props.kept && progress && (props.shut || !refused || progress.answers.length > 0 || progress.key) && (
-        <Feedback question={props.question} progress={progress} lesson={props.lesson} />
+        <Feedback question={props.question} progress={progress} lesson={props.lesson} keyed />
       )}
       <div className="mt-3 flex flex-wrap gap-2">
         {more && (

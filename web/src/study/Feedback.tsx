@@ -10,7 +10,7 @@ import { SecondLook } from "./SecondLook";
 type Quotable = Pick<StudyLesson, "sentences">;
 
 /** What is said back after an answer: whether it was right, the key and why, as far as the policy lets go of them. */
-export function Feedback(props: { question: Question; progress: Progress; lesson: Quotable }) {
+export function Feedback(props: { question: Question; progress: Progress; lesson: Quotable; keyed?: boolean }) {
   const { question, progress } = props;
   const { t } = useTranslation();
   const last = progress.answers.at(-1);
@@ -19,7 +19,7 @@ export function Feedback(props: { question: Question; progress: Progress; lesson
       {last ? (
         <>
           <Last question={question} progress={progress} last={last} />
-          <SecondLook key={last.id} last={last} />
+          <SecondLook key={last.id} last={last} keyed={props.keyed ?? false} />
         </>
       ) : (
         <p className="mb-2 text-quiet">{t("study.notAnswered")}</p>

@@ -1,27 +1,19 @@
-import { useLayoutEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { clock as shown } from "../app/times";
 import { spanAt, useOnClock } from "../player/hooks";
 import { sentencesWith } from "./finding";
 import type { Readable } from "./ReadAlong";
+import { useOpened } from "./useOpened";
 
 const MOST = 40;
 
 /** Words looked for in what may be read of the recording; a press on what was found plays it. */
 export function FindWords({ clock, lesson, script, furthestMs, hear }: Readable) {
   const { t } = useTranslation();
-  const [open, setOpen] = useState(false);
+  const { open, setOpen, field, begin } = useOpened();
   const [query, setQuery] = useState("");
-  const [asked, setAsked] = useState(0);
-  const field = useRef<HTMLInputElement>(null);
-  useLayoutEffect(() => {
-    if (asked) field.current?.focus();
-  }, [asked]);
-  const begin = () => {
-    setOpen(true);
-    setAsked(asked + 1);
-  };
   useKeys([{ keys: "/", label: t("study.find"), run: begin, off: script === "none" }]);
   const last = useOnClock(clock, () =>
     script === "played" ? spanAt(lesson.sentences, furthestMs()) : Number.MAX_VALUE,

@@ -1,4 +1,4 @@
-import { type FormEvent, useLayoutEffect, useRef, useState } from "react";
+import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
 import { newId } from "../app/ids";
@@ -9,6 +9,7 @@ import type { Clock } from "../player/clock";
 import { useOnClock } from "../player/hooks";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
+import { useOpened } from "./useOpened";
 
 type Note = Schemas["NoteOut"];
 type Props = { code: string; first: Note[]; clock: Clock; hear: (ms: number) => void };
@@ -19,7 +20,7 @@ export function Notes({ code, first, clock, hear }: Props) {
   const draftKey = `escuela.note.${code}`;
   const [notes, setNotes] = useState(first);
   const [text, setText] = useState(() => inTab.get(draftKey) ?? "");
-  const [open, setOpen] = useState(first.length > 0 || text !== "");
+  const { open, setOpen, field, begin } = useOpened(first.length > 0 || text !== "");
   const [changing, change] = useState<Note | null>(null);
   const [error, setError] = useState<unknown>(null);
   const now = useOnClock(clock, (c) => Math.floor(c.nowMs / 1000) * 1000);
@@ -46,17 +47,7 @@ export function Notes({ code, first, clock, hear }: Props) {
     e.preventDefault();
     if (text.trim()) send(changing?.id ?? newId(), changing?.at_ms ?? Math.round(clock.nowMs), text);
   };
-  const field = useRef<HTMLInputElement>(null);
-  const [asked, setAsked] = useState(0);
-  // Only a press leads into the field: otherwise the keys are those of the recording.
-  useLayoutEffect(() => {
-    if (asked) field.current?.focus();
-  }, [asked]);
-  const write = () => {
-    setOpen(true);
-    setAsked(asked + 1);
-  };
-  useKeys([{ keys: "M", label: t("notes.write"), run: write }]);
+  useKeys([{ keys: "M", label: t("notes.write"), run: begin }]);
   return (
     <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)} className="mt-4 border-t border-rule pt-2">
       <summary className="cursor-pointer font-semibold">{t("notes.title", { count: notes.length })}</summary>

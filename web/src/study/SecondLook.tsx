@@ -1,5 +1,6 @@
 import { createContext, type FormEvent, useContext, useState } from "react";
 import { useTranslation } from "react-i18next";
+import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
@@ -8,14 +9,16 @@ import type { Progress } from "./door";
 /** Asks the teacher to look at an answer again; null where nobody is to be asked, as in a rehearsal. */
 export const AskForLook = createContext<((answer: string, reason: string) => Promise<void>) | null>(null);
 
-/** "I think my answer is right": why, and what the teacher has said to it. */
-export function SecondLook({ last }: { last: Progress["answers"][number] }) {
+/** "I think my answer is right": why, and what the teacher has said to it; ``keyed`` where it is the only one in sight. */
+export function SecondLook({ last, keyed }: { last: Progress["answers"][number]; keyed: boolean }) {
   const { t } = useTranslation();
   const ask = useContext(AskForLook);
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState(last.look_reason);
   const [error, setError] = useState<unknown>(null);
   const short = last.outcome === "wrong" || (last.outcome === "marked" && last.share !== 1);
+  const may = ask !== null && short && last.look === "none" && !open;
+  useKeys([{ keys: "L", label: t("look.ask"), run: () => setOpen(true), off: !keyed || !may }]);
   if (last.look !== "none" && !open) {
     return (
       <div className="mb-2 border-l-4 border-line pl-3 text-[14px]">
@@ -41,7 +44,7 @@ export function SecondLook({ last }: { last: Progress["answers"][number] }) {
   if (!open) {
     return (
       <p className="mb-2">
-        <Button small look="quiet" onClick={() => setOpen(true)}>
+        <Button small look="quiet" hint={keyed ? "L" : undefined} onClick={() => setOpen(true)}>
           {t("look.ask")}
         </Button>
       </p>

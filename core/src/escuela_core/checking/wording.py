@@ -87,7 +87,7 @@ def given_away(items: Sequence[Item], language: str) -> dict[int, Finding]:
         if len(claims) != 1 or not answer:
             continue
         if answer <= asked[number] and len(answer) > 1:
-            found[number] = Finding("gives_away", "look", "The question says its own answer.")
+            found[number] = Finding("gives_away", "look", "The question gives its own answer away.")
             continue
         for other in range(number):
             shared = len(asked[other] & asked[number])

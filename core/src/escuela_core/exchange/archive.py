@@ -99,4 +99,4 @@ def _json(data: bytes) -> Any:
     try:
         return json.loads(data)
     except (ValueError, RecursionError) as error:
-        raise ArchiveError("This is no lesson that can be read: it is not JSON.") from error
+        raise ArchiveError("This cannot be read as a lesson: it is not JSON.") from error

@@ -96,7 +96,7 @@ def lines_of(data: bytes) -> str:
         AttributeError,
         SyntaxError,
     ):
-        raise SheetError("This file is no spreadsheet that can be read; save it as XLSX or CSV.") from None
+        raise SheetError("This file cannot be read as a spreadsheet; save it as XLSX or CSV.") from None
     if len(rows) > MOST_ROWS:
         raise SheetError(f"A spreadsheet of items may have at most {MOST_ROWS} rows.")
     return "\n".join("\t".join(row).rstrip("\t") for row in rows).strip("\n")

@@ -69,9 +69,10 @@ def _step(number: int, talk: Talk) -> str:
 
 
 def _follows_from_a_condition(number: int, talk: Talk) -> bool:
-    """Whether its sentence says first when it comes about: "if you wait they tangle, and you tear half of them"."""
+    """Whether its sentence says first when it comes about, "if you wait they tangle, and you tear half of them", or of
+    what: "some have discs, and then you change the whole cartridge"."""
     earlier = (n for n in range(number, -1, -1) if talk.said_in[n] == talk.said_in[number])
-    return any(re.match(r"(?:if|unless)\b", talk.docs[n].text, re.IGNORECASE) for n in earlier)
+    return any(re.match(r"(?:if|unless|some|other|others)\b", talk.docs[n].text, re.IGNORECASE) for n in earlier)
 
 
 def _done(said: str) -> str:
