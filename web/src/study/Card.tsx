@@ -11,7 +11,7 @@ import { AnswerForm } from "./AnswerForm";
 import { aloud, saidBackAloud, useVoice } from "./aloud";
 import type { Answered, Progress, Question, Rules, StudyDoor, StudyLesson } from "./door";
 import { Explained } from "./Explained";
-import { Feedback, said } from "./Feedback";
+import { Feedback, outcomeInWords, said } from "./Feedback";
 import { TimedForm } from "./TimedForm";
 
 type Props = {
@@ -72,8 +72,9 @@ export function Card(props: Props) {
   const readOut = () => {
     const asked = aloud(question, ANSWERING[question.kind].options(question, t));
     const inLesson = again || !progress ? asked : saidBackAloud(question, progress, props.lesson.sentences, t);
-    const outcome = again ? null : progress?.answers.at(-1)?.outcome;
-    const told = outcome ? [{ text: t(`study.outcome.${outcome}`, { count: 1 }), language: i18n.language }] : [];
+    const last = again ? undefined : progress?.answers.at(-1);
+    const outcome = progress && last ? outcomeInWords(question, progress, last, t) : "";
+    const told = outcome ? [{ text: outcome, language: i18n.language }] : [];
     read?.([...told, ...inLesson.map((text) => ({ text, language }))]);
   };
   useKeys([{ keys: "V", label: read ? t("study.readAloud") : "", run: readOut, off: !read }]);

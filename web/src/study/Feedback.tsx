@@ -1,3 +1,4 @@
+import type { TFunction } from "i18next";
 import { useTranslation } from "react-i18next";
 import { ANSWERING } from "../kinds/answering";
 import { Rich } from "../ui/Rich";
@@ -57,7 +58,6 @@ function Last({
   last: Progress["answers"][number];
 }) {
   const { t } = useTranslation();
-  const marks = ((last.share ?? 0) * question.marks).toLocaleString(undefined, { maximumFractionDigits: 2 });
   const parts = partsRight(question, last);
   // Said where it is not what one would expect: a later try that earns less, a wrong answer that costs.
   const plain = last.outcome === "marked" || last.marks === null || last.share === null;
@@ -71,17 +71,27 @@ function Last({
       <p dir="auto" className="font-semibold">
         <Rich text={said(question, last.response as Answered, t)} />
       </p>
-      <p className="text-[14px] text-quiet">
-        {last.outcome === "marked"
-          ? t("study.markedBy", { marks, most: question.marks })
-          : parts
-            ? t("study.partsRight", parts)
-            : t(`study.outcome.${last.outcome}`, { count: progress.answers.length })}
-      </p>
+      <p className="text-[14px] text-quiet">{outcomeInWords(question, progress, last, t)}</p>
       {counts && <p className="text-[14px] text-quiet">{counts}</p>}
       {last.comment && <p dir="auto">{last.comment}</p>}
     </div>
   );
+}
+
+/** What the last answer came to. */
+export function outcomeInWords(
+  question: Question,
+  progress: Progress,
+  last: Progress["answers"][number],
+  t: TFunction,
+) {
+  const parts = partsRight(question, last);
+  if (last.outcome === "marked") {
+    const marks = ((last.share ?? 0) * question.marks).toLocaleString(undefined, { maximumFractionDigits: 2 });
+    return t("study.markedBy", { marks, most: question.marks });
+  }
+  if (parts) return t("study.partsRight", parts);
+  return t(`study.outcome.${last.outcome}`, { count: progress.answers.length });
 }
 
 /** How many of an item's parts are right, where some are and some are not. */

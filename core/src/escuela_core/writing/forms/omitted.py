@@ -26,6 +26,7 @@ from escuela_core.writing.forms.spoken import (
     is_work,
     points,
     reads_well,
+    root_of,
     tidy,
     without_remark,
 )
@@ -63,7 +64,7 @@ def quoted_words(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Dra
 
 def _says_of_whom(doc: Doc) -> bool:
     """Whether its verb is told of a thing that is named, of "you", or to do."""
-    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    root = root_of(doc)
     subject = next((c for c in root.children if c.dep_ in {"nsubj", "nsubjpass"}), None)
     if subject is None:
         return root.tag_ == "VB" and root.i <= 2
@@ -78,12 +79,12 @@ def _says_of_whom(doc: Doc) -> bool:
 def _target(doc: Doc) -> Token | None:
     """The thing to leave out: behind the verb, rare enough to have been listened for, the first of a contrast; None
     where too little is left that tells it."""
-    verb = next((t.i for t in doc if t.dep_ == "ROOT"), 0)
+    verb = root_of(doc).i
     told = [t for t in doc if is_content(t) and t.pos_ in {"NOUN", "PROPN", "ADJ"}]
     asked = [t for t in told if t.pos_ == "NOUN" and t.i > verb and _is_asked_for(t)]
     contrast = next((t.i for t in doc if t.i > verb and t.lower_ in _CONTRASTS), len(doc))
     before = [t for t in asked if t.i < contrast]
-    return (before or asked)[-1] if asked and len(told) > FEWEST_TOLD - 1 else None
+    return (before or asked)[-1] if asked and len(told) >= FEWEST_TOLD else None
 
 
 def _is_asked_for(token: Token) -> bool:

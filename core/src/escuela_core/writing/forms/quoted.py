@@ -29,6 +29,7 @@ from escuela_core.writing.forms.spoken import (
     is_work,
     points,
     reads_well,
+    root_of,
     tidy,
     whole,
     without_remark,
@@ -102,7 +103,7 @@ def _why(main: str) -> str:
 
 def _is_told(doc: Doc) -> bool:
     """Whether "you" are told to do what can be done, not what you meet with: "you hear a click"."""
-    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    root = root_of(doc)
     return acts(doc) and root.lemma_ not in _MET_WITH | _SHOWN and not any(is_negation(t) for t in doc)
 
 
@@ -135,7 +136,7 @@ def _main(text: str) -> str:
 
 def _is_said(main: str) -> bool:
     doc = parsed(main)
-    verb = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    verb = root_of(doc)
     shown = next((c for c in verb.children if c.dep_ == "nsubj"), None)
     if shown is not None and verb.lemma_ == "be" and shown.lower_ in {"that", "this", "it"}:
         return False
@@ -195,7 +196,7 @@ def _from_its_condition(text: str) -> str:
 def _unparted(said: str) -> tuple[str, str]:
     """The same for what is said without a comma, by its parse: "if you press it the water sits on the top"."""
     doc = parsed(said)
-    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    root = root_of(doc)
     opening = next((c for c in root.children if c.dep_ == "advcl" and c.left_edge.i == 0 and c.i < root.i), None)
     subject = next((c for c in root.children if c.dep_ in {"nsubj", "nsubjpass"} and c.i < root.i), None)
     if opening is None or subject is None or subject.left_edge.i != opening.right_edge.i + 1:
@@ -234,7 +235,7 @@ def _is_condition(when: str) -> bool:
         return False
     if not reads_well(when, longest=14) or not has_content(doc) or any(t.lower_ in SELF for t in doc):
         return False
-    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    root = root_of(doc)
     of_you = root.lemma_ == "be" and any(c.lower_ == "you" for c in root.children)
     if of_you or any(c.dep_ == "advcl" for c in root.children) or re.match(r"\w+ (?:that|this)\b", when):
         return False  # what follows from it is in it already: "if you score it the break goes ragged"

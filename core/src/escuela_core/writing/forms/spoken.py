@@ -51,8 +51,13 @@ COMMON_WORD = 3.5
 
 def whole(number: int, doc: Doc) -> Clause:
     """A piece of a sentence as if it were one clause: all its words."""
-    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    root = root_of(doc)
     return Clause(number, doc, root, "statement", (), tuple(doc))
+
+
+def root_of(doc: Doc) -> Token:
+    """The word that the others of a text hang on."""
+    return next((t for t in doc if t.dep_ == "ROOT"), doc[0])
 
 
 def parts_of(doc: Doc) -> list[str]:
@@ -129,7 +134,7 @@ def is_said_of_self(doc: Doc) -> bool:
 
 def is_work(doc: Doc) -> bool:
     """Whether the speaker tells of doing what everybody would do: "for that I use two hundred grams"."""
-    verb = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    verb = root_of(doc)
     subject = next((c for c in verb.children if c.dep_ == "nsubj"), None)
     speaks = [t for t in doc if t.lower_ in SELF]
     return speaks == [subject] and verb.tag_ == "VBP" and verb.lemma_ not in NOT_DONE | OPINION
@@ -150,7 +155,7 @@ def acts(doc: Doc) -> bool:
     """Whether a phrase tells somebody to do something: a bare verb first, or "you" with a verb of doing."""
     if doc[0].tag_ == "VB" or doc[0].lower_ in {"don't", "do", "never", "always"}:
         return True
-    root = next((t for t in doc if t.dep_ == "ROOT"), doc[0])
+    root = root_of(doc)
     subject = next((c for c in root.children if c.dep_ in {"nsubj", "nsubjpass"}), None)
     if subject is None:
         return root.tag_ in {"VB", "VBP"} and root.i <= 2
