@@ -20,8 +20,7 @@ from escuela_core.writing.forms.spoken import (
     HANGS_ON,
     OPENS_A_CONDITION,
     SELF,
-    is_said_of_self,
-    is_work,
+    is_of_self_alone,
     reads_well,
     tidy,
     whole,
@@ -75,7 +74,7 @@ def _asks_for_its_number(said: Clause) -> bool:
     measure = measured(said)
     if measure is None or not is_finite(said.verb) or not reads_well(said.text):
         return False
-    if any(t.lemma_.lower() in EMPTY for t in said.doc) or (is_said_of_self(said.doc) and not is_work(said.doc)):
+    if any(t.lemma_.lower() in EMPTY for t in said.doc) or is_of_self_alone(said.doc):
         return False
     before = said.text[: measure.start].rstrip()
     opens = OPENS_A_CONDITION.match(before)

@@ -22,8 +22,7 @@ from escuela_core.writing.forms.spoken import (
     HANGS_ON,
     OPENS_A_CONDITION,
     has_verb,
-    is_said_of_self,
-    is_work,
+    is_of_self_alone,
     points,
     reads_well,
     root_of,
@@ -52,7 +51,7 @@ def quoted_words(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Dra
     if not reads_well(said, shortest=SHORTEST, longest=LONGEST) or not has_verb(said):
         return
     doc = parsed(said)
-    if points(doc) or (is_said_of_self(doc) and not is_work(doc)) or not _says_of_whom(doc):
+    if points(doc) or is_of_self_alone(doc) or not _says_of_whom(doc):
         return
     target = _target(doc)
     if target is None:

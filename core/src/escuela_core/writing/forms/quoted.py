@@ -25,8 +25,8 @@ from escuela_core.writing.forms.spoken import (
     first_that_reads_well,
     has_content,
     has_verb,
+    is_of_self_alone,
     is_said_of_self,
-    is_work,
     points,
     reads_well,
     root_of,
@@ -141,7 +141,7 @@ def _is_said(main: str) -> bool:
     if shown is not None and verb.lemma_ == "be" and shown.lower_ in {"that", "this", "it"}:
         return False
     bare = shown is not None and verb.tag_ == "VB" and not any(c.dep_ == "aux" for c in verb.children)
-    if bare or verb.lemma_ in _SHOWN | {"let"} or not has_content(doc) or (is_said_of_self(doc) and not is_work(doc)):
+    if bare or verb.lemma_ in _SHOWN | {"let"} or not has_content(doc) or is_of_self_alone(doc):
         return False
     if HANGS_ON.match(main) or (doc[0].tag_ in {"VBZ", "VBD"} and shown is None):
         return False

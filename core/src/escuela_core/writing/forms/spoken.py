@@ -140,6 +140,11 @@ def is_work(doc: Doc) -> bool:
     return speaks == [subject] and verb.tag_ == "VBP" and verb.lemma_ not in NOT_DONE | OPINION
 
 
+def is_of_self_alone(doc: Doc) -> bool:
+    """Whether the speaker speaks of the speaker, and not of work that everybody would do so."""
+    return is_said_of_self(doc) and not is_work(doc)
+
+
 def points(doc: Doc) -> bool:
     """Whether a word points out of the phrase; "there is" points at nothing."""
     return any(t.lower_ in POINTING and t.tag_ != "EX" and not _is_joint(t) for t in doc)
