@@ -154,3 +154,38 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     student.get_by_role("heading", name="Who are you?").wait_for()
     student.goto(lesson)
     expect(student.get_by_role("heading", name="Who are you?")).to_be_visible()
+
+
+def test_what_some_of_a_class_are_given_the_others_neither_see_nor_miss(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    link = make_class(teacher, "Morning rowers")
+    open_lesson(teacher, "How a canal lock lifts a boat", "Share")
+    saved(teacher)
+    teacher.get_by_role("checkbox", name="Morning rowers").last.check()
+    teacher.get_by_role("radio", name="Some students").check()
+    # Nobody yet: said in a sentence, and nothing is given out.
+    teacher.get_by_role("button", name="Give to 1 class").click()
+    expect(teacher.get_by_text("Choose at least one student")).to_be_visible()
+    teacher.get_by_role("checkbox", name="Celia Ward").check()
+    assert axe_faults(teacher) == ""
+    teacher.get_by_role("button", name="Give to 1 class").click()
+    given = teacher.get_by_role("article").filter(has_text="Morning rowers").first
+    expect(given.get_by_text("Only for Celia Ward.")).to_be_visible()
+
+    student = new_page(width=360, height=740, phone=True)
+    student.goto(link)
+    student.get_by_role("radio", name="Ada Coll").check(force=True)
+    student.keyboard.press("Enter")
+    student.get_by_role("button", name="I have written it down").click()
+    expect(student.get_by_text("Nothing has been given to this class yet.")).to_be_visible()
+
+    given.get_by_role("button", name="Edit").click()
+    dialog = teacher.get_by_role("dialog")
+    dialog.get_by_role("checkbox", name="Ada Coll").check()
+    dialog.get_by_role("button", name="Save").click()
+    expect(given.get_by_text("Only for Ada Coll, Celia Ward.")).to_be_visible()
+    student.reload()
+    expect(student.get_by_role("link", name=re.compile("How a canal lock"))).to_be_visible()
+    given.get_by_role("link", name="Results").click()
+    expect(teacher.get_by_text("Not begun yet: Ada Coll, Celia Ward")).to_be_visible()

@@ -22,7 +22,8 @@ from apps.assignments.models import Assignment
 from apps.assignments.services import share
 from apps.results import correcting
 from apps.results.script_page import script_page
-from apps.results.selectors import sheet_data, student_data
+from apps.results.selectors import sheet_data
+from apps.results.student_selectors import student_data
 from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Stretch, Student
 

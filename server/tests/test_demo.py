@@ -11,7 +11,8 @@ from apps.lessons.items.services import is_undecided
 from apps.lessons.models import Lesson
 from apps.privacy.erasing import erase_account
 from apps.results.class_sheet import Sheet
-from apps.results.selectors import item_data, sheet_data
+from apps.results.item_selectors import item_data
+from apps.results.selectors import sheet_data
 from demo.students import CLASS, LINK_CLASS, ROOM_CLASS
 
 from .conftest import DEMO

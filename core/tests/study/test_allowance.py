@@ -1,3 +1,4 @@
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -14,6 +15,11 @@ GIVEN = Policy(due_at=NOON, closes_at=NOON + HOUR, attempts=2)
 def test_more_tries_are_added_up_to_the_most_there_are() -> None:
     assert Allowance(extra_tries=1).of(GIVEN).attempts == 3
     assert Allowance(extra_tries=9).of(GIVEN).attempts == 10
+
+
+def test_all_of_it_may_be_done_again_up_to_the_most_there_is() -> None:
+    assert Allowance(extra_retakes=2).of(GIVEN).retakes == 2
+    assert Allowance(extra_retakes=5).of(replace(GIVEN, retakes=6)).retakes == 9
 
 
 @pytest.mark.parametrize(

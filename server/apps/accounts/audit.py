@@ -21,6 +21,7 @@ Action = Literal[
     "closed",
     "opened",
     "extended",
+    "reopened",
     "played_in_room",
     "marked",
     "returned",

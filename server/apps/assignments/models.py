@@ -10,6 +10,7 @@ from datetime import datetime
 from functools import cached_property, lru_cache
 
 from django.conf import settings
+from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
 from apps.classes.models import Member, SchoolClass
@@ -19,7 +20,7 @@ from config.codes import new_code
 from config.removal import Removable
 from escuela_core.items import Item, item_from_json, items_from_json
 from escuela_core.study import Policy
-from escuela_core.study.allowance import Allowance
+from escuela_core.study.allowance import MOST_EXTRA_TRIES, Allowance
 from escuela_core.timeline import Span
 
 NO_ALLOWANCE = Allowance()
@@ -55,13 +56,15 @@ def frozen(edition_id: uuid.UUID) -> Edition:
 
 
 class Assignment(Removable):
-    """An edition given to a class, or to anyone with the link, under a policy, whose fields it has. ``shut_at``: closed
-    by hand, before its own time; its dates are kept."""
+    """An edition given to a class, to some of its members, or to anyone with the link, under a policy, whose fields it
+    has. ``shut_at``: closed by hand, before its own time; its dates are kept."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="assignments")
     edition = models.ForeignKey(Edition, on_delete=models.PROTECT, related_name="assignments")
     school_class = models.ForeignKey(SchoolClass, null=True, on_delete=models.PROTECT, related_name="assignments")
+    # The ids of the members of the class that it is for; None: all of them.
+    chosen = ArrayField(models.UUIDField(), null=True)
     code = models.CharField(max_length=12, unique=True, default=new_code)
     name = models.CharField(max_length=120)
     opens_at = models.DateTimeField(null=True)
@@ -94,6 +97,20 @@ class Assignment(Removable):
 
     class Meta:
         ordering = ("-created_at",)
+
+    @classmethod
+    def given_to(cls, member: Member) -> models.QuerySet[Assignment]:
+        """What ``member`` was given in their class."""
+        for_them = models.Q(chosen=None) | models.Q(chosen__contains=[member.id])
+        return cls.objects.filter(for_them, school_class=member.school_class_id)
+
+    def is_for(self, member: Member) -> bool:
+        return self.chosen is None or member.id in self.chosen
+
+    def meant_for(self) -> models.QuerySet[Member]:
+        """Those of the class that it is for; nobody where it was given to anyone with the link."""
+        there = Member.objects.filter(school_class=self.school_class_id)
+        return there if self.chosen is None else there.filter(id__in=self.chosen)
 
     @property
     def items(self) -> tuple[Item, ...]:
@@ -151,16 +168,25 @@ class Correction(models.Model):
 
 
 class Extension(models.Model):
-    """Later ends for one student of a class in one assignment."""
+    """What one student of a class has in one assignment beyond the others: later ends, more tries, doing it again."""
 
     assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="extensions")
     member = models.ForeignKey(Member, on_delete=models.CASCADE, related_name="extensions")
     due_at = models.DateTimeField(null=True)
     closes_at = models.DateTimeField(null=True)
+    extra_tries = models.PositiveSmallIntegerField(default=0)
+    extra_retakes = models.PositiveSmallIntegerField(default=0)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["assignment", "member"], name="one_extension_a_student"),)
 
     def allowance_of(self, member: Member) -> Allowance:
         """What ``member`` has for this assignment, beside what lasts."""
-        return replace(member.allowance(), due_at=self.due_at, closes_at=self.closes_at)
+        lasting = member.allowance()
+        return replace(
+            lasting,
+            due_at=self.due_at,
+            closes_at=self.closes_at,
+            extra_tries=min(lasting.extra_tries + self.extra_tries, MOST_EXTRA_TRIES),
+            extra_retakes=self.extra_retakes,
+        )

@@ -7,6 +7,7 @@ from typing import Any, get_args
 from rest_framework import serializers
 
 from apps.assignments.models import Assignment
+from escuela_core.study.allowance import MOST_EXTRA_TRIES
 from escuela_core.study.policy import (
     MOST_ATTEMPTS,
     MOST_GRACE_MIN,
@@ -17,6 +18,7 @@ from escuela_core.study.policy import (
     Script,
     Skipping,
 )
+from escuela_core.study.roster import MOST_MEMBERS
 
 
 class RulesData(serializers.Serializer[object]):
@@ -39,13 +41,14 @@ class RulesData(serializers.Serializer[object]):
 
 
 class PolicyIn(RulesData):
-    """Rules and dates, as many of them as are to be set."""
+    """Rules and dates, as many of them as are to be set; ``chosen``: whom of the class it is for, null for all."""
 
     name = serializers.CharField(max_length=120, allow_blank=True)
     instructions = serializers.CharField(max_length=4000, allow_blank=True)
     opens_at = serializers.DateTimeField(allow_null=True)
     due_at = serializers.DateTimeField(allow_null=True)
     closes_at = serializers.DateTimeField(allow_null=True)
+    chosen = serializers.ListField(child=serializers.UUIDField(), allow_null=True, max_length=MOST_MEMBERS)
 
     def get_fields(self) -> dict[str, Any]:
         found: dict[str, Any] = super().get_fields()
@@ -68,10 +71,12 @@ class LastRulesOut(serializers.Serializer[object]):
 
 
 class ExtensionIn(serializers.Serializer[object]):
-    """Both empty: as for everybody again."""
+    """Nothing of it: as for everybody again."""
 
     due_at = serializers.DateTimeField(allow_null=True, required=False, default=None)
     closes_at = serializers.DateTimeField(allow_null=True, required=False, default=None)
+    extra_tries = serializers.IntegerField(min_value=0, max_value=MOST_EXTRA_TRIES, required=False, default=0)
+    extra_retakes = serializers.IntegerField(min_value=0, max_value=MOST_RETAKES, required=False, default=0)
 
 
 class ExtensionOut(serializers.Serializer[object]):
@@ -79,6 +84,8 @@ class ExtensionOut(serializers.Serializer[object]):
     name = serializers.CharField(source="member.name")
     due_at = serializers.DateTimeField(allow_null=True)
     closes_at = serializers.DateTimeField(allow_null=True)
+    extra_tries = serializers.IntegerField()
+    extra_retakes = serializers.IntegerField()
 
 
 class ChangedOut(serializers.Serializer[object]):
@@ -117,6 +124,7 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "lesson_title",
             "class_id",
             "class_name",
+            "chosen",
             "extensions",
             "changes",
             "name",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any, Literal
 from uuid import UUID
@@ -37,13 +38,15 @@ def share(
     name: str,
     policy: dict[str, Any],
     school_class: SchoolClass | None = None,
+    chosen: Sequence[UUID] | None = None,
     with_unseen: bool = False,
     assignment_id: UUID | None = None,
 ) -> Assignment:
     """Freeze the lesson and give it out; asked twice under one ``assignment_id`` it is given out once.
 
-    What the teacher has not looked at goes along only where ``with_unseen`` says so. Refused while the check runs, and
-    while an item has an undecided error, naming it.
+    ``chosen``: the members of the class that it is for, where it is not for all. What the teacher has not looked at
+    goes along only where ``with_unseen`` says so. Refused while the check runs, and while an item has an undecided
+    error, naming it.
     """
     locked = Lesson.objects.select_for_update().get(id=lesson.id)
     if assignment_id is not None:
@@ -65,6 +68,7 @@ def share(
     name = name.strip() or (school_class.name if school_class else locked.title)
     assignment = Assignment(owner=owner, edition=edition, school_class=school_class, name=name, **policy)
     assignment.id = assignment_id or assignment.id
+    assignment.chosen = _chosen(assignment, chosen)
     assignment.policy().require_ahead(timezone.now())
     assignment.media_pass = MediaPass.objects.create(recording=locked.recording, **_media(assignment))
     assignment.save(force_insert=True)
@@ -132,9 +136,24 @@ def edition_content(lesson: Lesson, items: list[Item]) -> dict[str, Any]:
     }
 
 
+def _chosen(assignment: Assignment, members: Sequence[UUID] | None) -> list[UUID] | None:
+    """Some members of the assignment's class, or None for all. Raises ``nobody_chosen`` and ``not_in_class``."""
+    if members is None:
+        return None
+    if not members:
+        raise SentenceError("nobody_chosen", "Choose at least one student, or give it to the whole class.")
+    wanted = sorted(set(members))
+    if Member.with_removed.filter(school_class=assignment.school_class_id, id__in=wanted).count() < len(wanted):
+        raise SentenceError("not_in_class", "This student is not in the class that has this lesson.")
+    return wanted
+
+
 def change_policy(assignment: Assignment, given: dict[str, Any]) -> Assignment:
-    """Another name, other times and rules; the edition stays. Raises PolicyPastError and the like, changing nothing."""
+    """Another name, other times, rules and students; the edition stays, and so does what those have done that it is no
+    more for. Raises PolicyPastError and the like, changing nothing."""
     before = assignment.policy()
+    if "chosen" in given:
+        given = given | {"chosen": _chosen(assignment, given["chosen"])}
     changed = [name for name, value in given.items() if getattr(assignment, name) != value]
     for name, value in given.items():
         setattr(assignment, name, value)
@@ -165,25 +184,33 @@ def open_again(assignment: Assignment) -> Assignment:
     return _saved(assignment)
 
 
-def extend(assignment: Assignment, member: Member, *, due_at: datetime | None, closes_at: datetime | None) -> None:
-    """Later ends for one student; none at all takes them back. Raises ``not_in_class``, ``not_later`` and
-    PolicyPastError."""
+def extend(
+    assignment: Assignment,
+    member: Member,
+    *,
+    due_at: datetime | None = None,
+    closes_at: datetime | None = None,
+    extra_tries: int = 0,
+    extra_retakes: int = 0,
+) -> None:
+    """Later ends, more tries and further times through it for one student; nothing at all takes them back. Raises
+    ``not_in_class``, ``not_later`` and PolicyPastError."""
     if member.school_class_id != assignment.school_class_id:
         raise SentenceError("not_in_class", "This student is not in the class that has this lesson.")
     mine = Extension.objects.filter(assignment=assignment, member=member)
-    if due_at is None and closes_at is None:
+    own = Allowance(extra_tries=extra_tries, due_at=due_at, closes_at=closes_at, extra_retakes=extra_retakes)
+    if own == Allowance():
         mine.delete()
         _note(assignment, "not_extended", whom=member.name)
         _saved(assignment)
         return
     given = assignment.policy()
-    own = assignment.policy(Allowance(due_at=due_at, closes_at=closes_at))
-    if (own.due_at, own.closes_at) == (given.due_at, given.closes_at):
-        raise SentenceError("not_later", "That is no later than for everybody else.")
-    own.require_ahead(timezone.now(), given)
-    Extension.objects.update_or_create(
-        assignment=assignment, member=member, defaults={"due_at": due_at, "closes_at": closes_at}
-    )
+    theirs = assignment.policy(own)
+    if theirs == given:
+        raise SentenceError("not_later", "That is no more than everybody else has.")
+    theirs.require_ahead(timezone.now(), given)
+    kept = {n: getattr(own, n) for n in ("due_at", "closes_at", "extra_tries", "extra_retakes")}
+    Extension.objects.update_or_create(assignment=assignment, member=member, defaults=kept)
     audit.record(assignment.owner, "extended", assignment.name)
     _note(assignment, "extended", whom=member.name)
     # The recording stays to be heard as long as anybody may answer.

@@ -51,13 +51,14 @@ class LessonAssignmentsView(AssignmentView):
         given = parsed(ShareIn, request)
         policy = given
         name, unseen, made = policy.pop("name"), policy.pop("with_unseen"), policy.pop("id")
-        class_id = policy.pop("school_class")
+        class_id, chosen = policy.pop("school_class"), policy.pop("chosen", None)
         assignment = services.share(
             self.teacher,
             lesson,
             name=name,
             policy=policy,
             school_class=class_of(self.teacher, class_id) if class_id else None,
+            chosen=chosen,
             with_unseen=unseen,
             assignment_id=made,
         )

@@ -32,6 +32,6 @@ def member_of(owner: User, member_id: UUID, *, removed: bool = False) -> Member:
     return get_object_or_404(mine.select_related("school_class"), id=member_id)
 
 
-def names_of(school_class: SchoolClass) -> list[Member]:
+def names_of(members: QuerySet[Member]) -> list[Member]:
     """Whom a device may say it belongs to; nothing else of them."""
-    return list(school_class.members.only("id", "name", "held"))
+    return list(members.only("id", "name", "held"))

@@ -14,7 +14,7 @@ from apps.classes.models import Member, SchoolClass
 from apps.lessons.models import Lesson
 from apps.lessons.segments.services import segment_rows
 from apps.lti.models import Platform
-from apps.results.selectors import student_data
+from apps.results.student_selectors import student_data
 from apps.study.models import Student
 from apps.work import made
 from apps.work import services as work

@@ -2,7 +2,7 @@
 
 from rest_framework import serializers
 
-from apps.results.serializers import StudentResultOut
+from apps.results.student_serializers import StudentResultOut
 
 
 class WhatGoesOut(serializers.Serializer[object]):

@@ -6,7 +6,6 @@ from collections.abc import Iterator
 from uuid import UUID
 
 from apps.assignments.models import Assignment
-from apps.classes.models import Member
 from apps.room.models import Room
 from apps.study.models import Student
 from apps.study.rows import AnswerRow, answers_of, played_of
@@ -67,11 +66,11 @@ class Sheet:
         return (a for answers in self.given.values() for a in answers)
 
     def absent(self) -> list[str]:
-        """The members of the class who have not begun. One query, none where it was given to anyone."""
+        """Those of the class whom it is for and who have not begun. One query, none where it was given to anyone."""
         if self.assignment.school_class_id is None:
             return []
         begun = [s.member_id for s in self.students]
-        there = Member.objects.filter(school_class=self.assignment.school_class_id).exclude(id__in=filter(None, begun))
+        there = self.assignment.meant_for().exclude(id__in=filter(None, begun))
         return list(there.values_list("name", flat=True))
 
     def segment_of(self, item: Item) -> int:

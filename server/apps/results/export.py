@@ -14,7 +14,8 @@ from apps.classes.models import SchoolClass
 from apps.results import tables
 from apps.results.class_sheet import Sheet
 from apps.results.gradebook import gradebook
-from apps.results.selectors import said_of, sheet_data
+from apps.results.item_selectors import said_of
+from apps.results.selectors import sheet_data
 from apps.study.models import Student
 from config.words import in_words
 from escuela_core.formats import xapi
@@ -57,6 +58,7 @@ def oneroster(school_class: SchoolClass) -> bytes:
         Result(item.source_id, known[row["id"]], entry["marks"], entry["waiting"] == 0, entry["late"], today.date())
         for row in data["rows"]
         for item, entry in zip(items, row["entries"], strict=True)
+        if entry["state"] != "not_given"
     ]
     return package(school_class.source_id or str(school_class.id), items, results, today)
 

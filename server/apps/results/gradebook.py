@@ -29,7 +29,7 @@ def gradebook(school_class: SchoolClass) -> dict[str, Any]:
     now, rows = timezone.now(), []
     counting = {(a.id, m.id): _time_that_counts(a, times.get((a.id, m.id), [])) for a in given for m in members}
     for member in members:
-        entries = [_entry(counting[a.id, member.id]) for a in given]
+        entries = [_entry(counting[a.id, member.id], is_for=a.is_for(member)) for a in given]
         counted_by = [
             Entry(_counting(a, e, now), m, e["late"], weights.get(str(a.id), 1.0))
             for a, e, m in zip(given, entries, most, strict=True)
@@ -98,9 +98,10 @@ def set_rules(school_class: SchoolClass, *, dropped: int, late_share: float, wei
 
 
 def _counting(assignment: Assignment, entry: dict[str, Any], now: datetime) -> float | None:
-    """The marks that count: none yet for what was not begun, nothing once its time is over."""
+    """The marks that count: none for what was not given, none yet for what was not begun, nothing once its time is
+    over."""
     marks: float | None = entry["marks"]
-    if marks is None:
+    if marks is None and entry["state"] != "not_given":
         over = min((t for t in (assignment.due_at, assignment.ends_at) if t is not None), default=None)
         return 0.0 if over is not None and over < now else None
     return marks
@@ -115,10 +116,10 @@ def _time_that_counts(assignment: Assignment, students: list[Student]) -> Throug
     return every[counted([t.told for t in every], policy.counting)]
 
 
-def _entry(time: Through | None) -> dict[str, Any]:
+def _entry(time: Through | None, *, is_for: bool) -> dict[str, Any]:
     """One student at one lesson."""
     if time is None:
-        return {"state": "to_do", "marks": None, "waiting": 0, "late": False}
+        return {"state": "to_do" if is_for else "not_given", "marks": None, "waiting": 0, "late": False}
     done = time.told.finished or all(c.tries for c in time.cells)
     return {
         "state": "done" if done else "doing",

@@ -8,7 +8,7 @@ from rest_framework import serializers
 class EntryMarksOut(serializers.Serializer[object]):
     """One student at one lesson."""
 
-    state = serializers.ChoiceField(("to_do", "doing", "done"))
+    state = serializers.ChoiceField(("not_given", "to_do", "doing", "done"))
     marks = serializers.FloatField(allow_null=True)
     waiting = serializers.IntegerField()
     late = serializers.BooleanField()

@@ -7,7 +7,7 @@ from typing import Any
 from django.utils import timezone
 
 from apps.assignments.models import Assignment, frozen
-from apps.results.selectors import options_of
+from apps.results.item_selectors import options_of
 from apps.room.models import Room
 from apps.study.in_room import question_in_room, settling, there
 from apps.study.models import Answer

@@ -61,7 +61,9 @@ def _news(wished: NewsWish) -> Iterator[tuple[Assignment, str, str]]:
     )
     for row in given:
         fresh = row.last_done is not None and row.last_done > now - NEWS_FOR
-        if "finished" in wished.kinds and fresh and row.members and row.done >= row.members:
+        # Some of a class are rare, and counted one by one.
+        wanted = row.members if row.chosen is None else row.meant_for().count()
+        if "finished" in wished.kinds and fresh and wanted and row.done >= wanted:
             yield row, "finished", "finished"
         if "due" in wished.kinds and row.due_at is not None and now - NEWS_FOR < row.due_at < now:
             yield row, "due", f"due {row.due_at.isoformat()}"

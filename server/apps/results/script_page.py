@@ -37,7 +37,10 @@ def script_page(assignment: Assignment) -> dict[str, Any]:
             for n, (item, tally) in enumerate(zip(sheet.items, sheet.tallies(), strict=True))
         ],
         # For each segment with items those who need it most.
-        "for_whom": {str(n): for_whom(sheet, [n]) for n in sorted({sheet.segment_of(i) for i in sheet.items})},
+        "for_whom": {
+            str(n): [s.nickname for s in for_whom(sheet, [n])]
+            for n in sorted({sheet.segment_of(i) for i in sheet.items})
+        },
         "revisions": [_revision(r, sheet) for r in made],
     }
 

@@ -9,7 +9,7 @@ from django.db import transaction
 from apps.accounts import audit
 from apps.assignments.changes import changed
 from apps.assignments.models import Assignment, frozen
-from apps.results.selectors import words_of
+from apps.results.item_selectors import words_of
 from apps.study.in_room import settling
 from apps.study.models import Answer
 from apps.study.services import item_of

@@ -189,48 +189,6 @@ class SegmentResultOut(serializers.Serializer[object]):
     items = ItemAnswersOut(many=True)
 
 
-class StudentItemOut(CellOut):
-    prompt = serializers.CharField()
-    segment = serializers.IntegerField()
-    marks = serializers.FloatField(allow_null=True)
-    most = serializers.FloatField()
-    answers = GivenOut(many=True)
-
-
-class WatchedOut(serializers.Serializer[object]):
-    start_ms = serializers.IntegerField()
-    end_ms = serializers.IntegerField()
-
-
-class StudentSegmentOut(serializers.Serializer[object]):
-    """How much of a segment a student has heard, 0 to 1, and how often beyond the first time."""
-
-    title = serializers.CharField()
-    start_ms = serializers.IntegerField()
-    coverage = serializers.FloatField()
-    replayed = serializers.FloatField()
-
-
-class AttemptOut(serializers.Serializer[object]):
-    """One time through the lesson; ``counts``: its marks are the student's."""
-
-    id = serializers.UUIDField()
-    number = serializers.IntegerField()
-    marks = serializers.FloatField()
-    counts = serializers.BooleanField()
-
-
-class StudentResultOut(serializers.Serializer[object]):
-    nickname = serializers.CharField()
-    attempts = AttemptOut(many=True)
-    watched = WatchedOut(many=True)
-    marks = serializers.FloatField()
-    most = serializers.FloatField()
-    segments = StudentSegmentOut(many=True)
-    median_seconds = serializers.IntegerField(allow_null=True)
-    items = StudentItemOut(many=True)
-
-
 class OverviewOut(serializers.Serializer[object]):
     id = serializers.UUIDField()
     lesson_id = serializers.UUIDField(allow_null=True)

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any
 
 from apps.results.class_sheet import Sheet
-from apps.results.selectors import said_of, statistics_of
+from apps.results.item_selectors import said_of, statistics_of
 from config.words import in_words
 from escuela_core.study.marking import Mark, credit
 

@@ -53,6 +53,17 @@ class RevisionIn(serializers.Serializer[object]):
     segments = serializers.ListField(child=serializers.IntegerField(min_value=0), max_length=500)
 
 
+class WantedByOut(serializers.Serializer[object]):
+    """Whom a lesson was made for: a class, and the members who need it most; null for what is no revision lesson."""
+
+    class_id = serializers.UUIDField()
+    members = serializers.ListField(child=serializers.UUIDField())
+
+
+class WantedOut(serializers.Serializer[object]):
+    wanted_by = WantedByOut(allow_null=True)
+
+
 class RevisionMadeOut(serializers.Serializer[object]):
     """``job``: in which its items are written."""
 

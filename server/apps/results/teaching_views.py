@@ -8,11 +8,12 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from apps.lessons.selectors import lesson_of
 from apps.results import revision
 from apps.results.script_page import script_page
-from apps.results.teaching_serializers import RevisionIn, RevisionMadeOut, ScriptResultOut
+from apps.results.teaching_serializers import RevisionIn, RevisionMadeOut, ScriptResultOut, WantedOut
 from apps.results.views import ResultsView
-from config.api import parsed
+from config.api import TeacherView, parsed
 
 
 class ScriptResultView(ResultsView):
@@ -20,6 +21,13 @@ class ScriptResultView(ResultsView):
     def get(self, request: Request, assignment_id: UUID) -> Response:
         """The script with what the class did at each sentence and pause."""
         return Response(ScriptResultOut(script_page(self.assignment(assignment_id))).data)
+
+
+class WantedView(TeacherView):
+    @extend_schema(responses=WantedOut)
+    def get(self, request: Request, lesson_id: UUID) -> Response:
+        """Whom a revision lesson was made for."""
+        return Response(WantedOut({"wanted_by": revision.wanted_by(lesson_of(self.teacher, lesson_id))}).data)
 
 
 class RevisionsView(ResultsView):

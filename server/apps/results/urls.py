@@ -22,6 +22,7 @@ urlpatterns = [
     path("assignments/<uuid:assignment_id>/marks/", marking_views.MarksView.as_view()),
     path("assignments/<uuid:assignment_id>/marks/return/", marking_views.ReturnView.as_view()),
     path("assignments/<uuid:assignment_id>/script/", teaching_views.ScriptResultView.as_view()),
+    path("lessons/<uuid:lesson_id>/wanted/", teaching_views.WantedView.as_view()),
     path("assignments/<uuid:assignment_id>/revisions/", teaching_views.RevisionsView.as_view()),
     path("assignments/<uuid:assignment_id>/room/", room_views.ScreenView.as_view()),
     path("assignments/<uuid:assignment_id>/room/events/", room_views.ScreenEventsView.as_view()),

@@ -15,7 +15,7 @@ from rest_framework.response import Response
 
 from apps.assignments.models import Assignment
 from apps.classes.selectors import class_of
-from apps.results import correcting, second_looks, selectors
+from apps.results import correcting, for_one, item_selectors, second_looks, selectors, student_selectors
 from apps.results.gradebook import gradebook, set_rules
 from apps.results.gradebook_serializers import GradebookOut, GradebookRulesIn
 from apps.results.serializers import (
@@ -27,8 +27,8 @@ from apps.results.serializers import (
     SecondLookOut,
     SegmentResultOut,
     SheetOut,
-    StudentResultOut,
 )
+from apps.results.student_serializers import ForOneIn, StudentResultOut
 from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Student
 from config.api import TeacherView, parsed
@@ -92,7 +92,7 @@ class ItemResultView(ResultsView):
         assignment = self.assignment(assignment_id)
 
         def read() -> Any:
-            data: dict[str, Any] | None = selectors.item_answers(assignment, str(item_id))
+            data: dict[str, Any] | None = item_selectors.item_answers(assignment, str(item_id))
             if data is None:
                 raise Http404
             return ItemAnswersOut(data).data
@@ -104,8 +104,26 @@ class StudentResultView(ResultsView):
     @extend_schema(responses=StudentResultOut)
     def get(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
         assignment = self.assignment(assignment_id)
+        return self.shown(assignment, self.student(assignment, student_id))
+
+    @extend_schema(request=ForOneIn, responses=StudentResultOut)
+    def patch(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:
+        """Say something of all of it, or let the student go on after handing in."""
+        assignment, given = self.assignment(assignment_id), parsed(ForOneIn, request)
+        student = self.student(assignment, student_id)
+        if given["reopen"]:
+            for_one.reopen(student)
+        if "remark" in given:
+            for_one.remark(student, given["remark"])
+        return self.shown(assignment, student)
+
+    def student(self, assignment: Assignment, student_id: UUID) -> Student:
         student = get_object_or_404(Student, id=student_id, assignment=assignment)
-        return Response(StudentResultOut(selectors.student_data(assignment, student)).data)
+        student.assignment = assignment
+        return student
+
+    def shown(self, assignment: Assignment, student: Student) -> Response:
+        return Response(StudentResultOut(student_selectors.student_data(assignment, student)).data)
 
 
 class CorrectionView(ResultsView):

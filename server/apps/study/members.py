@@ -18,6 +18,7 @@ from apps.classes.services import take_name
 from apps.study.models import Student
 from apps.study.news import facts, news
 from apps.study.selectors import Through, through
+from apps.study.services import require_for
 from config.client import address_of
 from escuela_core.results.attempts import counted
 from escuela_core.study import Policy
@@ -60,27 +61,42 @@ def forget(response: Response, school_class: SchoolClass) -> None:
 
 
 def entry_to(
-    school_class: SchoolClass, me: Member | None, pin: str = "", *, request: Request | None = None
+    school_class: SchoolClass,
+    me: Member | None,
+    pin: str = "",
+    *,
+    request: Request | None = None,
+    assignment: Assignment | None = None,
 ) -> dict[str, Any]:
-    """Who is there, or who there is to be; ``request`` tells whether its device has asked to be let in."""
+    """Who is there, or who there is to be; ``request`` tells whether its device has asked to be let in, ``assignment``
+    whom of the class it is about."""
     asked = None
+    chosen = assignment is not None and assignment.chosen is not None
+    there = assignment.meant_for() if assignment is not None else school_class.members.all()
     if me is None and request is not None and school_class.takes_requests:
         asked = school_class.requests.filter(id=_known_id(request, school_class)).first()
     return {
-        "takes_requests": school_class.takes_requests and school_class.archived_at is None,
+        # Who is let in is in the class, and not yet one of those whom a lesson was chosen for.
+        "takes_requests": school_class.takes_requests and school_class.archived_at is None and not chosen,
         "asked": asked.name if asked else "",
         "class_name": school_class.name,
         "class_code": school_class.code,
         "me": me,
         "pin": pin,
-        "names": [] if me else names_of(school_class),
+        "names": [] if me else names_of(there),
     }
 
 
-def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any]) -> tuple[Member, dict[str, Any]]:
-    """The member a device says it belongs to, and what is told of that; the number only to who has just taken it."""
+def named_in(
+    request: Request, school_class: SchoolClass, given: dict[str, Any], assignment: Assignment | None = None
+) -> tuple[Member, dict[str, Any]]:
+    """The member a device says it belongs to, and what is told of that; the number only to who has just taken it.
+
+    Raises what ``take_name`` does, and NotForYouError for whom ``assignment`` is not."""
     known = known_member(request, school_class)
     wanted: UUID | None = given.get("member") or (known.id if known else None)
+    if assignment is not None and wanted is not None:
+        require_for(assignment, wanted)
     was_held = wanted is not None and school_class.members.filter(id=wanted, held=True).exists()
     member = take_name(
         school_class,
@@ -93,8 +109,8 @@ def named_in(request: Request, school_class: SchoolClass, given: dict[str, Any])
 
 
 def lessons_for(member: Member, now: datetime) -> list[dict[str, Any]]:
-    """What the class was given, as it stands with ``member``: four queries however much it is."""
-    given = list(Assignment.objects.filter(school_class=member.school_class_id).select_related("edition"))
+    """What ``member`` was given with the class, as it stands with them: four queries however much it is."""
+    given = list(Assignment.given_to(member).select_related("edition"))
     studies: dict[UUID, list[Student]] = {}
     for study in member.studies.prefetch_related("answers").order_by("attempt"):
         studies.setdefault(study.assignment_id, []).append(study)

@@ -7,6 +7,7 @@ from uuid import UUID
 from django.db import transaction
 
 from apps.assignments.changes import changed
+from apps.assignments.models import Assignment
 from apps.classes.models import Member, SchoolClass
 from apps.study.models import Student
 from config.errors import SentenceError
@@ -36,6 +37,10 @@ def merge(member: Member, into: Member) -> Member:
         before.append(study)
         study.save()
         changed(study.assignment)
+    for given in Assignment.objects.filter(chosen__contains=[member.id]).exclude(chosen__contains=[into.id]):
+        # ``member`` stays in it, and is found there again when the two are parted.
+        given.chosen = [*(given.chosen or []), into.id]
+        given.save(update_fields=["chosen"])
     have = into.extensions.values_list("assignment_id", flat=True)
     member.extensions.exclude(assignment__in=list(have)).update(member=into)
     member.remove()

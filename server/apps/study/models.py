@@ -38,6 +38,8 @@ class Student(models.Model):
     joined_at = models.DateTimeField(auto_now_add=True)
     last_seen_at = models.DateTimeField(auto_now_add=True)
     finished_at = models.DateTimeField(null=True)
+    # What the teacher says of all of it.
+    remark = models.TextField(blank=True)
     # The items whose key has been let out to this student: their answers to them are final.
     shown = ArrayField(models.UUIDField(), default=list)
     # When they were last heard of while the lesson was played in the room.

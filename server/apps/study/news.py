@@ -21,7 +21,7 @@ def facts(studies: Sequence[Student], policy: Policy) -> Facts:
     ends = [at.isoformat() if at else "" for at in (policy.due_at, policy.closes_at)]
     return {
         "returned": sum(1 for a in known if a.returned_at is not None),
-        "comment": sum(1 for a in known if a.comment),
+        "comment": sum(1 for a in known if a.comment) + sum(1 for s in studies if s.remark),
         "look": sum(1 for a in answers if a.look_verdict),
         "dates": ends,
     }

@@ -57,5 +57,6 @@ def own_data(student: Student) -> dict[str, Any]:
         "finished_at": student.finished_at,
         "watched": told["watched"],
         "items": [{"prompt": i.asked, "answers": of_item[i.id]["answers"]} for i in student.assignment.items],
+        "remark": student.remark,
         "notes": notes_of(student),
     }

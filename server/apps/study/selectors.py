@@ -130,6 +130,7 @@ def state_of(student: Student, now: datetime) -> dict[str, Any]:
             for i in student.assignment.items
         ],
         "materials": materials_for(edition.content, ("after",)) if standing.finished else [],
+        "remark": student.remark,
         "notes": list(Note.objects.filter(student__person=student.person)),
         "watched": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in watched(student)],
     }

@@ -148,6 +148,7 @@ class StudentOut(serializers.Serializer[object]):
     state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
     items = ProgressOut(many=True)
     materials = StudyMaterialOut(many=True)
+    remark = serializers.CharField(allow_blank=True)
     notes = NoteOut(many=True)
     watched = SpanOut(many=True)
 
@@ -168,6 +169,7 @@ class OwnDataOut(serializers.Serializer[object]):
     finished_at = serializers.DateTimeField(allow_null=True)
     watched = SpanOut(many=True)
     items = OwnItemOut(many=True)
+    remark = serializers.CharField(allow_blank=True)
     notes = NoteOut(many=True)
 
 

@@ -57,9 +57,21 @@ def join(assignment: Assignment, nickname: str, *, same_name: bool = True) -> St
     return Student.objects.create(assignment=assignment, nickname=name)
 
 
+class NotForYouError(SentenceError):
+    def __init__(self) -> None:
+        super().__init__("not_for_you", "Your teacher has given this lesson to others of your class.")
+
+
+def require_for(assignment: Assignment, member_id: UUID) -> None:
+    """Raises NotForYouError for a member of the class whom the lesson was not given to."""
+    if assignment.chosen is not None and member_id not in assignment.chosen:
+        raise NotForYouError
+
+
 def join_as(assignment: Assignment, member: Member) -> Student:
     """A member of the assignment's class begins it, or goes on where they were on another device. Raises
-    AssignmentShutError for who has not begun while it is shut for them."""
+    NotForYouError, and AssignmentShutError for who has not begun while it is shut for them."""
+    require_for(assignment, member.id)
     student = Student.objects.filter(assignment=assignment, member=member).order_by("attempt").last()
     if student is not None:
         student.assignment, student.member = assignment, member

@@ -153,7 +153,8 @@ class StudyView(StudyAddress):
         school_class = assignment.school_class
         entry = None
         if student is None and school_class is not None:
-            entry = members.entry_to(school_class, members.known_member(request, school_class), request=request)
+            me = members.known_member(request, school_class)
+            entry = members.entry_to(school_class, me, request=request, assignment=assignment)
         return self.shown(assignment, student, entry=entry)
 
     @extend_schema(request=JoinIn, responses=StudyOut)
@@ -166,7 +167,7 @@ class StudyView(StudyAddress):
         if student is None:
             limits.count(limits.JOINS_FROM, address_of(request))
         if student is None and assignment.school_class is not None:
-            member, entry = members.named_in(request, assignment.school_class, given)
+            member, entry = members.named_in(request, assignment.school_class, given, assignment)
             student = services.join_as(assignment, member)
         student = student or services.join(
             assignment, given.get("nickname", ""), same_name=given.get("same_name", False)

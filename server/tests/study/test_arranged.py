@@ -5,7 +5,8 @@ import pytest
 from apps.assignments.services import share
 from apps.lessons.items import services as items
 from apps.lessons.models import Lesson
-from apps.results.selectors import item_answers, sheet_data
+from apps.results.item_selectors import item_answers
+from apps.results.selectors import sheet_data
 from apps.results.tables import sheet_rows
 
 from ..conftest import CHOICE, StudentBrowser, item_with, run_jobs

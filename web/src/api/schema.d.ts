@@ -572,7 +572,8 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description Say something of all of it, or let the student go on after handing in. */
+        patch: operations["api_assignments_students_partial_update"];
         trace?: never;
     };
     "/api/assignments/{assignment_id}/students/{student_id}/data/": {
@@ -1578,6 +1579,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{lesson_id}/wanted/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whom a revision lesson was made for. */
+        get: operations["api_lessons_wanted_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/looks/": {
         parameters: {
             query?: never;
@@ -2284,6 +2302,7 @@ export interface components {
             class_id: string | null;
             /** @default  */
             class_name: string;
+            chosen?: string[] | null;
             extensions: components["schemas"]["ExtensionOut"][];
             changes: components["schemas"]["ChangedOut"][];
             name: string;
@@ -2548,12 +2567,14 @@ export interface components {
         };
         /** @description One student at one lesson. */
         EntryMarksOut: {
-            state: components["schemas"]["ProgressEnum"];
+            state: components["schemas"]["EntryMarksOutStateEnum"];
             /** Format: double */
             marks: number | null;
             waiting: number;
             late: boolean;
         };
+        /** @enum {string} */
+        EntryMarksOutStateEnum: "not_given" | "to_do" | "doing" | "done";
         /**
          * @description Into what belongs to a class: whom the device belongs to, or the names to choose from. ``pin`` is told once, to
          *     who has just taken a name; ``asked`` is the name under which the device waits to be let in.
@@ -2574,12 +2595,16 @@ export interface components {
             /** Format: double */
             score: number;
         };
-        /** @description Both empty: as for everybody again. */
+        /** @description Nothing of it: as for everybody again. */
         ExtensionInRequest: {
             /** Format: date-time */
             due_at?: string | null;
             /** Format: date-time */
             closes_at?: string | null;
+            /** @default 0 */
+            extra_tries: number;
+            /** @default 0 */
+            extra_retakes: number;
         };
         ExtensionOut: {
             /** Format: uuid */
@@ -2589,6 +2614,8 @@ export interface components {
             due_at: string | null;
             /** Format: date-time */
             closes_at: string | null;
+            extra_tries: number;
+            extra_retakes: number;
         };
         ExtractInRequest: {
             start_ms: number | null;
@@ -3360,6 +3387,7 @@ export interface components {
             finished_at: string | null;
             watched: components["schemas"]["SpanOut"][];
             items: components["schemas"]["OwnItemOut"][];
+            remark: string;
             notes: components["schemas"]["NoteOut"][];
         };
         OwnItemOut: {
@@ -3480,6 +3508,12 @@ export interface components {
             before?: string;
             after?: string;
         };
+        /** @description What is done for one student: ``remark`` on all of it, ``reopen`` after handing in. */
+        PatchedForOneInRequest: {
+            remark?: string;
+            /** @default false */
+            reopen: boolean;
+        };
         PatchedLessonInRequest: {
             title?: string;
             folder?: string;
@@ -3506,7 +3540,7 @@ export interface components {
             token_url?: string;
             keys_url?: string;
         };
-        /** @description Rules and dates, as many of them as are to be set. */
+        /** @description Rules and dates, as many of them as are to be set; ``chosen``: whom of the class it is for, null for all. */
         PatchedPolicyInRequest: {
             attempts?: number;
             feedback?: components["schemas"]["FeedbackEnum"];
@@ -3532,6 +3566,7 @@ export interface components {
             due_at?: string | null;
             /** Format: date-time */
             closes_at?: string | null;
+            chosen?: string[] | null;
         };
         PatchedRenameInRequest: {
             nickname?: string;
@@ -3998,6 +4033,7 @@ export interface components {
             due_at?: string | null;
             /** Format: date-time */
             closes_at?: string | null;
+            chosen?: string[] | null;
             /** Format: uuid */
             id?: string | null;
             /** @default false */
@@ -4132,8 +4168,13 @@ export interface components {
         };
         /** @enum {string} */
         StepStateEnum: "waiting" | "running" | "done";
+        /** @description ``member``: who it is in the class; null where anyone with the link may come. */
         StudentExportOut: {
             nickname: string;
+            /** Format: uuid */
+            member: string | null;
+            finished: boolean;
+            remark: string;
             attempts: components["schemas"]["AttemptOut"][];
             watched: components["schemas"]["WatchedOut"][];
             /** Format: double */
@@ -4173,11 +4214,17 @@ export interface components {
             state: components["schemas"]["AssignmentStateEnum"];
             items: components["schemas"]["ProgressOut"][];
             materials: components["schemas"]["StudyMaterialOut"][];
+            remark: string;
             notes: components["schemas"]["NoteOut"][];
             watched: components["schemas"]["SpanOut"][];
         };
+        /** @description ``member``: who it is in the class; null where anyone with the link may come. */
         StudentResultOut: {
             nickname: string;
+            /** Format: uuid */
+            member: string | null;
+            finished: boolean;
+            remark: string;
             attempts: components["schemas"]["AttemptOut"][];
             watched: components["schemas"]["WatchedOut"][];
             /** Format: double */
@@ -4344,6 +4391,15 @@ export interface components {
         VersionEnum: "student" | "teacher" | "answers";
         /** @enum {string} */
         WantEnum: "another" | "easier" | "harder" | "distractors";
+        /** @description Whom a lesson was made for: a class, and the members who need it most; null for what is no revision lesson. */
+        WantedByOut: {
+            /** Format: uuid */
+            class_id: string;
+            members: string[];
+        };
+        WantedOut: {
+            wanted_by: components["schemas"]["WantedByOut"] | null;
+        };
         WarningOut: {
             line: number;
             message: string;
@@ -5391,6 +5447,32 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentResultOut"];
+                };
+            };
+        };
+    };
+    api_assignments_students_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+                student_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedForOneInRequest"];
+            };
+        };
         responses: {
             200: {
                 headers: {
@@ -7402,6 +7484,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskOut"];
+                };
+            };
+        };
+    };
+    api_lessons_wanted_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WantedOut"];
                 };
             };
         };

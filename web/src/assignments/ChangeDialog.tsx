@@ -5,6 +5,7 @@ import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { SaveOrCancel } from "../ui/SaveOrCancel";
+import { ForWhom } from "./ForWhom";
 import { changeable } from "./policy";
 import type { Assignment, Policy } from "./queries";
 import { Instructions, Rules, Times } from "./Rules";
@@ -42,6 +43,13 @@ export function ChangeDialog({ assignment, close, changed }: Props) {
             dir="auto"
           />
         </Field>
+        {assignment.class_id && (
+          <ForWhom
+            schoolClass={assignment.class_id}
+            chosen={policy.chosen ?? null}
+            choose={(chosen) => put({ chosen })}
+          />
+        )}
         <Instructions policy={policy} put={put} />
         <Times policy={policy} put={put} />
         <Rules policy={policy} put={put} />

@@ -7,6 +7,7 @@ import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
 import { ChangeDialog } from "./ChangeDialog";
 import { ExtendDialog } from "./ExtendDialog";
+import { OnlyFor } from "./ForWhom";
 import { type Assignment, useForgetAssignments } from "./queries";
 import { Said } from "./Said";
 
@@ -90,7 +91,7 @@ export function Given({ assignment, lesson, removed }: Props) {
           <Button small onClick={() => setDialog("change")}>
             {t("share.change")}
           </Button>
-          {a.class_id && (a.due_at || a.closes_at) && !shut && (
+          {a.class_id && !shut && (
             <Button small onClick={() => setDialog("extend")}>
               {t("share.extend")}
             </Button>
@@ -102,11 +103,10 @@ export function Given({ assignment, lesson, removed }: Props) {
           )}
         </div>
         <ErrorNotice error={error} />
+        {a.class_id && a.chosen && <OnlyFor schoolClass={a.class_id} chosen={a.chosen} />}
         <Said policy={a} />
         {a.extensions.map((e) => (
-          <p key={e.member} dir="auto" className="text-[14px]">
-            {t("share.extended", { name: e.name, at: moment(e.due_at ?? e.closes_at ?? "", i18n.language) })}
-          </p>
+          <Extended key={e.member} own={e} />
         ))}
         {a.changes.length > 0 && (
           <details className="mt-1 text-[14px] text-quiet">
@@ -128,5 +128,22 @@ export function Given({ assignment, lesson, removed }: Props) {
         {dialog === "extend" && <ExtendDialog assignment={a} close={() => setDialog(null)} changed={forget} />}
       </div>
     </article>
+  );
+}
+
+/** What one student has beyond the others. */
+function Extended({ own }: { own: Assignment["extensions"][number] }) {
+  const { t, i18n } = useTranslation();
+  const { name } = own;
+  const end = own.due_at ?? own.closes_at;
+  const parts = [
+    end && t("share.extended", { name, at: moment(end, i18n.language) }),
+    own.extra_tries > 0 && t("share.moreTries", { name, count: own.extra_tries }),
+    own.extra_retakes > 0 && t("share.moreRetakes", { name, count: own.extra_retakes }),
+  ];
+  return (
+    <p dir="auto" className="text-[14px]">
+      {parts.filter(Boolean).join(" · ")}
+    </p>
   );
 }

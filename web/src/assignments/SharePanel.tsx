@@ -64,6 +64,10 @@ function ShareForm({ desk }: { desk: Desk }) {
     setPolicy({ ...policy, ...part });
     setIds(new Map());
   };
+  const choose = (to: string[], some: string[] | null = null) => {
+    setClasses(to);
+    put({ chosen: some });
+  };
   const mine = desk.items.filter((i) => i.place === "lesson");
   const undecided = mine.filter((i) => i.undecided);
   const going = mine.filter((i) => i.seen || policy.with_unseen).length;
@@ -105,7 +109,7 @@ function ShareForm({ desk }: { desk: Desk }) {
         </div>
       )}
       <Unseen items={mine} on={policy.with_unseen ?? false} change={(with_unseen) => put({ with_unseen })} />
-      <ToClasses chosen={classes} choose={setClasses} put={put} />
+      <ToClasses lesson={desk.id} classes={classes} choose={choose} some={policy.chosen ?? null} put={put} />
       {classes.length === 0 && (
         <Field label={t("share.name")}>
           <input

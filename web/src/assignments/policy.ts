@@ -23,6 +23,7 @@ export const FIRST = {
   script: "all",
   retakes: 0,
   counting: "last",
+  chosen: null,
 } satisfies Changeable;
 
 /** What of an assignment can be changed later, as it is now. */

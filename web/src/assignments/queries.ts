@@ -30,6 +30,15 @@ export function useLastRules(schoolClass: string | undefined) {
   });
 }
 
+/** Whom a revision lesson was made for. */
+export function useWanted(lesson: string) {
+  return useQuery({
+    queryKey: ["wanted", lesson],
+    queryFn: async () =>
+      body(await api.GET("/api/lessons/{lesson_id}/wanted/", { params: { path: { lesson_id: lesson } } })),
+  });
+}
+
 export function useForgetAssignments(lesson: string) {
   const queries = useQueryClient();
   return () => queries.invalidateQueries({ queryKey: ["assignments", lesson] });

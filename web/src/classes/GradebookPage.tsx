@@ -145,7 +145,9 @@ function Goals({ book }: { book: Book }) {
 /** Marks, and in words what is not as one would expect. */
 function Cell({ entry, number, leftOut }: { entry: Entry; number: (n: number) => string; leftOut: boolean }) {
   const { t } = useTranslation();
-  if (entry.state === "to_do") return <span className="text-[13.5px] text-quiet">{t("book.to_do")}</span>;
+  if (entry.state === "to_do" || entry.state === "not_given") {
+    return <span className="text-[13.5px] text-quiet">{t(`book.${entry.state}`)}</span>;
+  }
   const notes = [
     entry.state === "doing" && t("book.doing"),
     entry.waiting > 0 && t("book.waiting", { count: entry.waiting }),

@@ -2,17 +2,23 @@ import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { api } from "../api/client";
+import { ExtendDialog } from "../assignments/ExtendDialog";
+import { useAssignment } from "../assignments/queries";
 import { Button } from "../ui/Button";
 import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
+import { type StudentResult, useForOne } from "./queries";
 
-type Props = { assignment: string; student: string; nickname: string; gone: () => void; print: () => void };
+type Props = { assignment: string; student: string; result: StudentResult; gone: () => void; print: () => void };
 
-/** What a teacher may do with what is kept of one student: another name, all of it as a file, erasing it. */
+/** What a teacher may do for one student, and with what is kept of them: more time, another name, all of it as a file,
+    erasing it. */
 export function StudentActs(props: Props) {
   const { t } = useTranslation();
-  const [doing, setDoing] = useState<"" | "rename" | "erase">("");
+  const [doing, setDoing] = useState<"" | "more" | "rename" | "erase">("");
+  const { finished, member } = props.result;
+  const forOne = useForOne(props.assignment, props.student);
   const address = `/api/assignments/${props.assignment}/students/${props.student}/data/`;
   const close = () => setDoing("");
   return (
@@ -20,6 +26,16 @@ export function StudentActs(props: Props) {
       <Button small onClick={props.print}>
         {t("results.print")}
       </Button>
+      {member && (
+        <Button small onClick={() => setDoing("more")}>
+          {t("student.more")}
+        </Button>
+      )}
+      {finished && (
+        <Button small title={t("student.reopenHelp")} onClick={() => forOne.mutate({ reopen: true })}>
+          {t("student.reopen")}
+        </Button>
+      )}
       <Button small onClick={() => setDoing("rename")}>
         {t("student.rename")}
       </Button>
@@ -33,6 +49,8 @@ export function StudentActs(props: Props) {
       <Button small look="danger" onClick={() => setDoing("erase")}>
         {t("student.erase")}
       </Button>
+      <ErrorNotice error={forOne.error} />
+      {doing === "more" && member && <More assignment={props.assignment} member={member} close={close} />}
       {doing === "rename" && <Rename {...props} close={close} />}
       {doing === "erase" && <Erase {...props} close={close} />}
     </div>
@@ -52,9 +70,20 @@ function useDone(assignment: string, close: () => void) {
   return { error, after };
 }
 
-function Rename({ assignment, student, nickname, close }: Props & { close: () => void }) {
+/** More time or tries for this one. */
+function More({ assignment, member, close }: { assignment: string; member: string; close: () => void }) {
+  const queries = useQueryClient();
+  const given = useAssignment(assignment).data;
+  const changed = () => {
+    queries.invalidateQueries({ queryKey: ["assignment", assignment] });
+    queries.invalidateQueries({ queryKey: ["assignments"] });
+  };
+  return given ? <ExtendDialog assignment={given} member={member} close={close} changed={changed} /> : null;
+}
+
+function Rename({ assignment, student, result, close }: Props & { close: () => void }) {
   const { t } = useTranslation();
-  const [name, setName] = useState(nickname);
+  const [name, setName] = useState(result.nickname);
   const { error, after } = useDone(assignment, close);
   const rename = (e: FormEvent) => {
     e.preventDefault();
@@ -80,7 +109,7 @@ function Rename({ assignment, student, nickname, close }: Props & { close: () =>
   );
 }
 
-function Erase({ assignment, student, nickname, close, gone }: Props & { close: () => void }) {
+function Erase({ assignment, student, result, close, gone }: Props & { close: () => void }) {
   const { t } = useTranslation();
   const { error, after } = useDone(assignment, close);
   const erase = () =>
@@ -92,7 +121,7 @@ function Erase({ assignment, student, nickname, close, gone }: Props & { close: 
     );
   return (
     <Dialog title={t("student.erase")} close={close}>
-      <p className="mb-3">{t("student.eraseWhat", { name: nickname })}</p>
+      <p className="mb-3">{t("student.eraseWhat", { name: result.nickname })}</p>
       <ErrorNotice error={error} />
       <div className="flex gap-2">
         <Button look="danger" onClick={erase}>

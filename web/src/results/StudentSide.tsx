@@ -1,11 +1,11 @@
 import { useTranslation } from "react-i18next";
-import type { Schemas } from "../api/client";
 import { clock, moment } from "../app/times";
 import { Button } from "../ui/Button";
 import { NotYet } from "../ui/Notice";
 import { Rich } from "../ui/Rich";
 import { useCellWords, useOutcome } from "./Bar";
-import { useStudentResult } from "./queries";
+import { type StudentResult, useStudentResult } from "./queries";
+import { Remark } from "./Remark";
 import { type Sign, Signs } from "./Signs";
 import { StudentActs } from "./StudentActs";
 
@@ -30,7 +30,7 @@ export function StudentSide({ assignment, student, signs, gone, print, look }: P
       <h2 dir="auto" className="mb-1 font-semibold">
         {found.data.nickname}
       </h2>
-      <StudentActs assignment={assignment} student={student} nickname={found.data.nickname} gone={gone} print={print} />
+      <StudentActs assignment={assignment} student={student} result={found.data} gone={gone} print={print} />
       <Signs signs={signs} />
       {found.data.attempts.length > 1 && (
         <p className="mb-2 flex flex-wrap gap-1.5">
@@ -53,6 +53,7 @@ export function StudentSide({ assignment, student, signs, gone, print, look }: P
         {t("results.watchedParts")}{" "}
         {found.data.watched.map((s) => `${clock(s.start_ms)}–${clock(s.end_ms)}`).join(", ") || "–"}
       </p>
+      <Remark key={student} assignment={assignment} student={student} result={found.data} />
       {found.data.segments.map((segment, n) => (
         <Part key={segment.start_ms} segment={segment} number={n + 1} items={numbered(found.data.items, n)} />
       ))}
@@ -60,14 +61,13 @@ export function StudentSide({ assignment, student, signs, gone, print, look }: P
   );
 }
 
-type Result = Schemas["StudentResultOut"];
-type Item = Result["items"][number] & { number: number };
+type Item = StudentResult["items"][number] & { number: number };
 
-const numbered = (items: Result["items"], segment: number): Item[] =>
+const numbered = (items: StudentResult["items"], segment: number): Item[] =>
   items.map((i, n) => ({ ...i, number: n + 1 })).filter((i) => i.segment === segment);
 
 /** A segment as the student went through it: how much was heard, and the answers given there. */
-function Part(props: { segment: Result["segments"][number]; number: number; items: Item[] }) {
+function Part(props: { segment: StudentResult["segments"][number]; number: number; items: Item[] }) {
   const { t } = useTranslation();
   const { segment, number, items } = props;
   return (

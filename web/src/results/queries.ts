@@ -1,10 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, body, type Schemas } from "../api/client";
 import { usePolled } from "../api/unchanged";
 
 export type Sheet = Schemas["SheetOut"];
 export type Cell = Schemas["CellOut"];
 export type Look = Schemas["SecondLookOut"];
+export type StudentResult = Schemas["StudentResultOut"];
 export type ItemAnswers = Schemas["ItemAnswersOut"];
 
 const POLL_MS = 4000;
@@ -39,6 +40,24 @@ export function useLooks(assignment: string) {
   return usePolled(["sheet", assignment, "looks"], POLL_MS, (headers) =>
     api.GET("/api/assignments/{assignment_id}/looks/", { ...path(assignment), headers }),
   );
+}
+
+/** What is done for one student: a word on all of it, going on after handing in. */
+export function useForOne(assignment: string, student: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (wanted: Schemas["PatchedForOneInRequest"]) =>
+      body(
+        await api.PATCH("/api/assignments/{assignment_id}/students/{student_id}/", {
+          params: { path: { assignment_id: assignment, student_id: student } },
+          body: wanted,
+        }),
+      ),
+    onSuccess: (fresh) => {
+      queries.setQueryData(["sheet", assignment, "student", student], fresh);
+      queries.invalidateQueries({ queryKey: ["sheet", assignment], exact: true });
+    },
+  });
 }
 
 export function useStudentResult(assignment: string, student: string) {

@@ -22,10 +22,12 @@ type Props = {
   again?: (() => Promise<void>) | null;
   retakesLeft?: number;
   copy?: string;
+  /** What the teacher says of all of it. */
+  remark?: string;
 };
 
 /** The end: everything once more, with what may be told of it; what is still open, before the student finishes. */
-export function EndPage({ clock, lesson, rules, course, after, again, retakesLeft = 0, copy }: Props) {
+export function EndPage({ clock, lesson, rules, course, after, again, retakesLeft = 0, copy, remark = "" }: Props) {
   const { t } = useTranslation();
   const asked = lesson.items.filter((i) => i.kind !== "note");
   const last = (i: Question) => course.progress.get(i.id)?.answers.at(-1);
@@ -45,6 +47,7 @@ export function EndPage({ clock, lesson, rules, course, after, again, retakesLef
         {finished && !told && rules.feedback === "after_closing" && ` ${t("study.afterClosing")}`}
       </p>
       {!finished && <Finish course={course} rules={rules} open={asked.filter((i) => !isDone(course.progress, i))} />}
+      {remark && <Remark text={remark} />}
       <HearAgain lesson={lesson} course={course} clock={clock} />
       <ol className="space-y-4">
         {asked.map((item, n) => (
@@ -69,6 +72,18 @@ export function EndPage({ clock, lesson, rules, course, after, again, retakesLef
         </p>
       )}
     </div>
+  );
+}
+
+function Remark({ text }: { text: string }) {
+  const { t } = useTranslation();
+  return (
+    <section className="mb-4 border-l-4 border-teal bg-sheet px-3 py-2">
+      <h2 className="text-[13.5px] text-quiet">{t("study.remark")}</h2>
+      <p dir="auto" className="whitespace-pre-line">
+        {text}
+      </p>
+    </section>
   );
 }
 

@@ -35,6 +35,7 @@ type Props = {
   retakesLeft?: number;
   /** Where a copy of all that is kept of the student is. */
   copy?: string;
+  remark?: string;
   /** What is the student's own, given how to hear a moment: notes, what is kept on the device. */
   own?: (hear: (ms: number) => void) => ReactNode;
 };

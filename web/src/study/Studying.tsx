@@ -97,6 +97,7 @@ export function Studying({ code, study, lesson: given, student, again }: Props) 
             <Keep code={code} lesson={lesson} />
           </>
         )}
+        remark={student.remark}
         copy={`/api/study/${code}/data/`}
       />
     </AskForLook>

@@ -1,4 +1,4 @@
-"""What one student is given beyond the others: more tries, more time for timed items, later ends."""
+"""What one student is given beyond the others: more tries, more time for timed items, later ends, doing it again."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ from datetime import datetime
 
 from escuela_core.errors import EscuelaError
 from escuela_core.items import Item
-from escuela_core.study.policy import MOST_ATTEMPTS, Policy
+from escuela_core.study.policy import MOST_ATTEMPTS, MOST_RETAKES, Policy
 
 MOST_EXTRA_TRIES = 9
 LEAST_FACTOR, LARGEST_FACTOR = 1.0, 4.0
@@ -33,6 +33,7 @@ class Allowance:
     time_factor: float = 1.0
     due_at: datetime | None = None
     closes_at: datetime | None = None
+    extra_retakes: int = 0
 
     def __post_init__(self) -> None:
         if not (0 <= self.extra_tries <= MOST_EXTRA_TRIES and LEAST_FACTOR <= self.time_factor <= LARGEST_FACTOR):
@@ -45,7 +46,8 @@ class Allowance:
         if due_at is not None and closes_at is not None:
             closes_at = max(closes_at, due_at)
         tries = min(policy.attempts + self.extra_tries, MOST_ATTEMPTS)
-        return replace(policy, attempts=tries, due_at=due_at, closes_at=closes_at)
+        retakes = min(policy.retakes + self.extra_retakes, MOST_RETAKES)
+        return replace(policy, attempts=tries, due_at=due_at, closes_at=closes_at, retakes=retakes)
 
     def timed(self, item: Item) -> Item:
         """``item`` with the time limit this student has."""
