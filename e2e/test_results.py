@@ -98,3 +98,31 @@ def test_results_are_read_in_spanish_on_a_phone(new_page: NewPage) -> None:
     expect(page.get_by_role("button", name="Hacer una lección de repaso")).to_be_visible()
     expect(page.get_by_text("No parece casualidad.")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= 360
+
+
+def test_a_sheet_is_shown_as_wished_and_one_student_gets_a_word_and_more_time(new_page: NewPage) -> None:
+    page = new_page()
+    results_of(page, "Harbour course, Thursdays")
+    page.get_by_role("button", name="Columns").press("Enter")
+    page.get_by_role("checkbox", name="Place in the class").check()
+    page.get_by_role("checkbox", name=re.compile("^2 ")).uncheck()
+    assert axe_faults(page) == ""
+    page.keyboard.press("Escape")
+    # As it was left, after looking elsewhere.
+    page.reload()
+    expect(page.get_by_role("columnheader", name="Place")).to_be_visible()
+    expect(page.get_by_role("button", name="Columns · one segment hidden")).to_be_visible()
+
+    page.locator("tbody th button").first.press("Enter")
+    side = page.get_by_role("complementary")
+    side.get_by_label("Comment on the whole lesson").fill("You listened well.")
+    side.get_by_role("button", name="Save").press("Enter")
+    expect(side.get_by_text("can read it.")).to_be_visible()
+    side.get_by_role("button", name="More time or tries").press("Enter")
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("Do all of it again").select_option(label="once more")
+    assert axe_faults(page) == ""
+    dialog.get_by_role("button", name="Save").press("Enter")
+    expect(dialog).to_have_count(0)
+    open_lesson(page, LOCK, "Share")
+    expect(page.get_by_text("may do it once more")).to_be_visible()

@@ -1,14 +1,16 @@
 import { type RefObject, useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { ResultBar, useCellWords } from "./Bar";
+import { ColumnsMenu, useColumns } from "./ColumnsMenu";
+import { type Column, itemsShown, places, type Shown } from "./columns";
 import type { Sheet } from "./queries";
-import { counted, FLAGS, type Flag, pressed, rowsOf, type Sort, type SortKey, type Student } from "./rows";
+import { counted, FLAGS, type Flag, pressed, rowsOf, type Sort, type Student } from "./rows";
+import { Heads } from "./SheetHeads";
 import { useWindow } from "./useWindow";
-
-/** What is looked at beside the sheet. */
-export type Focus = { segment: number } | { item: string } | { student: string };
+import type { Focus } from "./views";
 
 type Props = {
+  assignment: string;
   sheet: Sheet;
   focus: Focus;
   look: (focus: Focus) => void;
@@ -18,27 +20,38 @@ type Props = {
 };
 
 /** Students by items, grouped under segments; bars, or the same in words; sorted by any head, or only some of them. */
-export function SheetTable({ sheet, focus, look, inWords, scroll }: Props) {
+export function SheetTable({ assignment, sheet, focus, look, inWords, scroll }: Props) {
   const { t, i18n } = useTranslation();
   const [sort, setSort] = useState<Sort>({ by: "name", down: false });
   const [flag, setFlag] = useState<Flag | "">("");
   const rows = useMemo(() => rowsOf(sheet.students, flag, sort, i18n.language), [sheet, flag, sort, i18n.language]);
-  const shown = useWindow(rows.length, scroll);
-  const columns = sheet.items.length + 4;
+  const [shown, put] = useColumns(assignment);
+  const order = useMemo(() => places(sheet.students), [sheet]);
+  const window = useWindow(rows.length, scroll);
+  const columns = itemsShown(sheet, shown).length + shown.columns.length + 1;
   return (
     <>
-      <Which students={sheet.students} flag={flag} choose={setFlag} />
+      <div className="mb-2 flex flex-wrap items-center gap-2 print:hidden">
+        <Which students={sheet.students} flag={flag} choose={setFlag} />
+        <ColumnsMenu sheet={sheet} shown={shown} put={put} />
+      </div>
       <table className="border-separate border-spacing-0" aria-rowcount={rows.length + 2}>
         <caption className="sr-only">{t("results.caption")}</caption>
-        <Heads sheet={sheet} focus={focus} look={look} sort={sort} by={(key) => setSort(pressed(sort, key))} />
+        <Heads {...{ sheet, shown, focus, look, sort }} by={(key) => setSort(pressed(sort, key))} />
         <tbody>
-          <Room px={shown.beforePx} columns={columns} />
-          {rows.slice(shown.from, shown.to).map((s, n) => (
-            <Row key={s.id} student={s} sheet={sheet} look={look} inWords={inWords} at={shown.from + n + 3} />
+          <Room px={window.beforePx} columns={columns} />
+          {rows.slice(window.from, window.to).map((s, n) => (
+            <Row
+              key={s.id}
+              student={s}
+              place={order.get(s.id) ?? 0}
+              at={window.from + n + 3}
+              {...{ sheet, shown, look, inWords }}
+            />
           ))}
-          <Room px={shown.afterPx} columns={columns} />
+          <Room px={window.afterPx} columns={columns} />
         </tbody>
-        <Feet sheet={sheet} />
+        <Feet sheet={sheet} shown={shown} />
       </table>
       {rows.length === 0 && <p className="py-4 text-quiet">{t("results.nobodyOf")}</p>}
     </>
@@ -50,21 +63,19 @@ function Which(props: { students: Student[]; flag: Flag | ""; choose: (flag: Fla
   const { t } = useTranslation();
   const counts = counted(props.students);
   return (
-    <p className="mb-2 print:hidden">
-      <select
-        aria-label={t("results.which")}
-        className="field !w-auto !py-1"
-        value={props.flag}
-        onChange={(e) => props.choose(e.target.value as Flag | "")}
-      >
-        <option value="">{t("flag.all", { count: props.students.length })}</option>
-        {FLAGS.filter((f) => counts.get(f) || f === props.flag).map((f) => (
-          <option key={f} value={f}>
-            {t(`flag.${f}`)} ({counts.get(f)})
-          </option>
-        ))}
-      </select>
-    </p>
+    <select
+      aria-label={t("results.which")}
+      className="field !w-auto !py-1"
+      value={props.flag}
+      onChange={(e) => props.choose(e.target.value as Flag | "")}
+    >
+      <option value="">{t("flag.all", { count: props.students.length })}</option>
+      {FLAGS.filter((f) => counts.get(f) || f === props.flag).map((f) => (
+        <option key={f} value={f}>
+          {t(`flag.${f}`)} ({counts.get(f)})
+        </option>
+      ))}
+    </select>
   );
 }
 
@@ -78,11 +89,17 @@ function Room({ px, columns }: { px: number; columns: number }) {
   );
 }
 
-type RowProps = { student: Student; sheet: Sheet; look: (focus: Focus) => void; inWords: boolean; at: number };
+type RowProps = Pick<Props, "sheet" | "look" | "inWords"> & {
+  student: Student;
+  shown: Shown;
+  place: number;
+  at: number;
+};
 
-function Row({ student: s, sheet, look, inWords, at }: RowProps) {
+function Row({ student: s, sheet, shown, place, look, inWords, at }: RowProps) {
   const { t } = useTranslation();
   const words = useCellWords();
+  const has = (column: Column) => shown.columns.includes(column);
   return (
     <tr aria-rowindex={at} className="[&>*]:border-b-2 [&>*]:border-paper">
       <th scope="row" className="sticky left-0 bg-sheet py-1 pr-3 text-left font-normal">
@@ -99,106 +116,38 @@ function Row({ student: s, sheet, look, inWords, at }: RowProps) {
         )}
         {s.late && <span className="ml-1 text-[12.5px] text-brick">{t("results.late")}</span>}
       </th>
-      <td className="pr-3">
-        <Watched share={s.coverage} inWords={inWords} />
-      </td>
-      {s.cells.map((c, n) => (
-        <td key={sheet.items[n]?.id} className={inWords ? "px-2 py-1 text-[13px]" : "min-w-11 px-3 py-1"}>
-          {inWords ? words(c) : <ResultBar cell={c} />}
+      {has("watched") && (
+        <td className="pr-3">
+          <Watched share={s.coverage} inWords={inWords} />
         </td>
-      ))}
-      <td className="px-4 text-right">{s.marks.toFixed(1)}</td>
-      <td className="text-right text-quiet">{t("results.minutes", { count: s.minutes })}</td>
+      )}
+      {itemsShown(sheet, shown).map(({ item, at }) => {
+        const cell = s.cells[at];
+        return (
+          <td key={item.id} className={inWords ? "px-2 py-1 text-[13px]" : "min-w-11 px-3 py-1"}>
+            {cell && (inWords ? words(cell) : <ResultBar cell={cell} />)}
+          </td>
+        );
+      })}
+      {has("marks") && <td className="px-4 text-right">{s.marks.toFixed(1)}</td>}
+      {has("minutes") && <td className="text-right text-quiet">{t("results.minutes", { count: s.minutes })}</td>}
+      {has("place") && <td className="px-4 text-right">{place}</td>}
     </tr>
   );
 }
 
-type HeadsProps = Pick<Props, "sheet" | "focus" | "look"> & { sort: Sort; by: (key: SortKey) => void };
-
-function Heads({ sheet, focus, look, sort, by }: HeadsProps) {
-  const { t } = useTranslation();
-  const groups = sheet.segments
-    .map((s, n) => ({ ...s, n, items: sheet.items.filter((i) => i.segment === n) }))
-    .filter((g) => g.items.length);
-  const on = (n: number) => "segment" in focus && focus.segment === n;
-  return (
-    <thead className="text-[13.5px]">
-      <tr>
-        <SortHead of="name" sort={sort} by={by} className="text-left" label={t("results.student")} />
-        <SortHead of="watched" sort={sort} by={by} className="pr-3 text-left" label={t("results.watched")} />
-        {groups.map((g) => (
-          <th key={g.start_ms} scope="colgroup" colSpan={g.items.length} className="px-1 pb-1">
-            <button
-              type="button"
-              title={g.title}
-              aria-pressed={on(g.n)}
-              onClick={() => look({ segment: g.n })}
-              className={`w-full rounded-sm px-1.5 py-1 ${on(g.n) ? "bg-here font-semibold" : "bg-sand font-normal"}`}
-            >
-              {t("results.segment", { number: g.n + 1 })}
-              {g.advice?.sure && <b className="text-brick"> !</b>}
-              {g.advice && !g.advice.sure && <b className="text-amberink"> ?</b>}
-            </button>
-          </th>
-        ))}
-        <SortHead of="marks" sort={sort} by={by} className="px-4" label={t("results.marks", { most: sheet.marks })} />
-        <SortHead of="minutes" sort={sort} by={by} className="" label={t("results.time")} />
-      </tr>
-      <tr>
-        {sheet.items.map((i, n) => (
-          <th key={i.id} scope="col" className="pb-1">
-            <button
-              type="button"
-              title={i.prompt}
-              aria-label={`${n + 1} ${i.prompt}`}
-              className="rounded px-1.5 font-normal text-quiet hover:bg-here"
-              aria-pressed={"item" in focus && focus.item === i.id}
-              onClick={() => look({ item: i.id })}
-            >
-              {n + 1}
-            </button>
-          </th>
-        ))}
-      </tr>
-    </thead>
-  );
-}
-
-const sorted = (sort: Sort, key: SortKey) => (sort.by !== key ? undefined : sort.down ? "descending" : "ascending");
-
-/** A head that the sheet is sorted by when it is pressed; pressed again, the other way round. */
-function SortHead(props: { of: SortKey; sort: Sort; by: (key: SortKey) => void; className: string; label: string }) {
-  return (
-    <th
-      scope="col"
-      rowSpan={2}
-      aria-sort={sorted(props.sort, props.of)}
-      className={`font-normal text-quiet ${props.className}`}
-    >
-      <button type="button" className="rounded px-0.5 hover:bg-here" onClick={() => props.by(props.of)}>
-        {props.label}
-        <Arrow sort={props.sort} of={props.of} />
-      </button>
-    </th>
-  );
-}
-
-function Arrow({ sort, of }: { sort: Sort; of: SortKey }) {
-  if (sort.by !== of) return null;
-  return <span aria-hidden="true">{sort.down ? " ↓" : " ↑"}</span>;
-}
-
-function Feet({ sheet }: { sheet: Sheet }) {
+function Feet({ sheet, shown }: { sheet: Sheet; shown: Shown }) {
   const { t } = useTranslation();
   // A share of a small class says less than its counts.
   const few = sheet.students.length < 10;
+  const beside = Number(shown.columns.includes("watched"));
   return (
     <tfoot className="text-[13px]">
       <tr>
-        <th scope="row" colSpan={2} className="pt-2 text-left font-normal text-quiet">
+        <th scope="row" colSpan={1 + beside} className="pt-2 text-left font-normal text-quiet">
           {t("results.firstTry")}
         </th>
-        {sheet.items.map((i) => (
+        {itemsShown(sheet, shown).map(({ item: i }) => (
           <td key={i.id} className="min-w-11 pt-2 text-center">
             {i.answered === 0
               ? "–"
@@ -207,7 +156,7 @@ function Feet({ sheet }: { sheet: Sheet }) {
                 : `${Math.round((100 * i.first) / i.answered)} %`}
           </td>
         ))}
-        <td colSpan={2} />
+        <td colSpan={Math.max(1, shown.columns.length - beside)} />
       </tr>
     </tfoot>
   );

@@ -5,9 +5,9 @@ import { Legend } from "./Bar";
 import { ItemSide } from "./ItemSide";
 import type { Sheet } from "./queries";
 import { SegmentSide } from "./SegmentSide";
-import { type Focus, SheetTable } from "./SheetTable";
+import { SheetTable } from "./SheetTable";
 import { StudentSide } from "./StudentSide";
-import type { View } from "./views";
+import type { Focus, View } from "./views";
 
 type Props = { assignment: string; sheet: Sheet; inWords: boolean; go: (next: { view: View; item: string }) => void };
 
@@ -28,7 +28,14 @@ export function SheetView({ assignment, sheet, inWords, go }: Props) {
           <p className="py-8 text-quiet">{t("results.nobodyYet")}</p>
         ) : (
           <>
-            <SheetTable sheet={sheet} focus={looked} look={setFocus} inWords={inWords} scroll={scroll} />
+            <SheetTable
+              assignment={assignment}
+              sheet={sheet}
+              focus={looked}
+              look={setFocus}
+              inWords={inWords}
+              scroll={scroll}
+            />
             {!inWords && <Legend />}
           </>
         )}

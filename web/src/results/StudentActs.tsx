@@ -28,7 +28,7 @@ export function StudentActs(props: Props) {
       </Button>
       {member && (
         <Button small onClick={() => setDoing("more")}>
-          {t("student.more")}
+          {t("share.extend")}
         </Button>
       )}
       {finished && (
