@@ -56,6 +56,7 @@ def chromium() -> Iterator[Browser]:
 
 NewPage = Callable[..., Page]
 SHOWN = pytest.StashKey[list[Page]]()
+ASKED = pytest.StashKey[dict[Page, list[str]]]()
 
 
 @pytest.hookimpl(wrapper=True)
@@ -66,6 +67,9 @@ def pytest_runtest_makereport(item: pytest.Item) -> Generator[None, pytest.TestR
         for page in item.stash.get(SHOWN, []):
             with contextlib.suppress(Error):
                 report.sections.append((f"What {page.url} showed", page.locator("body").inner_text(timeout=5_000)))
+                online = page.evaluate("navigator.onLine")
+                asked = "\n".join(item.stash.get(ASKED, {}).get(page, [])[-30:])
+                report.sections.append((f"What {page.url} asked for, online {online}", asked))
     return report
 
 
@@ -105,6 +109,9 @@ def new_page(chromium: Browser, stack: Stack, request: pytest.FixtureRequest) ->
         contexts.append(context)
         page = context.new_page()
         request.node.stash.setdefault(SHOWN, []).append(page)
+        asked = request.node.stash.setdefault(ASKED, {}).setdefault(page, [])
+        for what in ("request", "requestfinished", "requestfailed"):
+            page.on(what, lambda r, what=what: asked.append(f"{time.time():.1f} {what} {r.method} {r.url}"))
         page.on("pageerror", lambda error: wrong.append(str(error)))
         page.on(
             "request",

@@ -107,3 +107,28 @@ def test_a_lesson_is_chosen_done_and_marked_in_a_learning_platform(new_page: New
     expect(teacher.get_by_text("“Lumbre campus” is removed")).to_be_visible()
     teacher.keyboard.press("Shift+U")
     expect(teacher.get_by_role("region", name="Lumbre campus")).to_be_visible()
+
+
+def test_a_record_store_is_made_known_by_keys_and_taken_away(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    teacher.goto("/platforms")
+    here = teacher.get_by_role("region", name="Record store")
+    here.get_by_label("Address of the record store").fill("the school's")
+    here.get_by_label("Key").fill("escuela")
+    here.get_by_role("button", name="Start sending").press("Enter")
+    expect(here.get_by_role("alert")).to_contain_text("Give the secret")
+    here.get_by_label("Secret").fill("made-up")
+    here.get_by_label("Secret").press("Enter")
+    expect(here.get_by_role("alert")).to_contain_text("is not a web address")
+    here.get_by_label("Address of the record store").fill("http://records.example/xapi")
+    here.get_by_role("switch", name="Send students' names").press("Space")
+    expect(here.get_by_text("Their names leave Escuela.")).to_be_visible()
+    here.get_by_label("Key").press("Enter")
+    expect(here.get_by_text("Nothing has been sent yet")).to_be_visible()
+    assert axe_faults(teacher) == ""
+    teacher.reload()
+    expect(here.get_by_label("Key")).to_have_value("escuela")
+    expect(here.get_by_label("Secret")).to_have_value("")
+    here.get_by_role("button", name="Stop sending").press("Enter")
+    expect(here.get_by_role("button", name="Start sending")).to_be_visible()

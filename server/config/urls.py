@@ -89,6 +89,7 @@ api: list[URLPattern | URLResolver] = [
     path("", include("apps.exchange.urls")),
     path("", include("apps.study.urls")),
     path("", include("apps.results.urls")),
+    path("", include("apps.records.urls")),
     path("", include("apps.lti.urls")),
     path("", include("apps.privacy.urls")),
     path("ping/", PingView.as_view()),

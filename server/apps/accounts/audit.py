@@ -16,6 +16,7 @@ Action = Literal[
     "second_factor",
     "one_factor",
     "linked",
+    "records",
     "shared",
     "offered",
     "closed",

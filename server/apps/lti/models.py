@@ -11,6 +11,7 @@ from django.db import models
 from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.classes.models import Member, SchoolClass
+from apps.work.outgoing import Retried, Watched
 from config.removal import Removable
 
 
@@ -128,35 +129,27 @@ class Ticket(models.Model):
     used_at = models.DateTimeField(null=True)
 
 
-class Placement(models.Model):
+class Placement(Watched):
     """A lesson as it stands in a platform's course; ``line_item`` is the column of marks there, where it has one."""
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="placements")
     link = models.CharField(max_length=255)
     assignment = models.ForeignKey(Assignment, on_delete=models.CASCADE, related_name="placements")
     line_item = models.CharField(max_length=2000, blank=True)
-    # Up to when it was looked whether marks have changed; and whether they have since, for another reason than answers.
-    looked_at = models.DateTimeField(null=True)
-    changed = models.BooleanField(default=False)
-    # Somebody is at it.
-    taken_at = models.DateTimeField(null=True)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["course", "link"], name="one_placement_a_link"),)
 
 
-class Score(models.Model):
+class Score(Retried):
     """What was last told of a learner's work; ``told`` is what it said, so that the same is never told twice."""
 
     placement = models.ForeignKey(Placement, on_delete=models.CASCADE, related_name="scores")
     learner = models.ForeignKey(Learner, on_delete=models.CASCADE, related_name="scores")
     told = models.JSONField(null=True)
     told_at = models.DateTimeField(null=True)
-    # What was tried last; why it could not be told, how often in a row, and when it is tried again.
+    # What was tried last.
     tried = models.JSONField(null=True)
-    problem = models.CharField(max_length=300, blank=True)
-    failed = models.PositiveSmallIntegerField(default=0)
-    again_at = models.DateTimeField(null=True)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=["placement", "learner"], name="one_score_a_learner"),)

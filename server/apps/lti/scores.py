@@ -26,13 +26,8 @@ from config.errors import SentenceError
 from escuela_core.exchange.lti import SCORE_SCOPE, SCORE_TYPE, score, scores_address
 
 log = logging.getLogger(__name__)
-# One worker has a placement for so long at most; then another may take it.
-TAKEN_FOR = timedelta(minutes=10)
 # How often it is looked whether marks may be known now that may not have been before.
 NOT_YET = timedelta(minutes=5)
-FIRST_WAIT, LONGEST_WAIT = timedelta(minutes=1), timedelta(hours=12)
-# After so many failures in a row a score is left until it changes again, or its teacher asks.
-MOST_FAILURES = 12
 
 
 @receiver(marks_changed)
@@ -58,20 +53,14 @@ def _with_news(now: datetime) -> QuerySet[Placement]:
         | Q(scores__told__marks=None, looked_at__lt=now - NOT_YET)
         | Q(scores__again_at__lt=now)
     )
-    free = Q(taken_at=None) | Q(taken_at__lt=now - TAKEN_FOR)
-    return there.filter(news, free).select_related("course__platform", "assignment").distinct()
+    return there.filter(news, Placement.free(now)).select_related("course__platform", "assignment").distinct()
 
 
 def give_back(placement: Placement) -> int:
     """Tell the platform what has changed in one placement; how many scores went out."""
     now = timezone.now()
-    free = Q(taken_at=None) | Q(taken_at__lt=now - TAKEN_FOR)
-    if not Placement.objects.filter(free, pk=placement.pk).update(taken_at=now, changed=False):
-        return 0
-    try:
-        return _tell(placement, list(_changed(placement, now)), now)
-    finally:
-        Placement.objects.filter(pk=placement.pk).update(taken_at=None, looked_at=now)
+    with placement.taken(now) as mine:
+        return _tell(placement, list(_changed(placement, now)), now) if mine else 0
 
 
 def _changed(placement: Placement, now: datetime) -> Iterator[tuple[Score, dict[str, Any]]]:
@@ -89,7 +78,7 @@ def _changed(placement: Placement, now: datetime) -> Iterator[tuple[Score, dict[
             continue
         before = known.get(learner.pk) or Score(placement=placement, learner=learner)
         before.learner = learner
-        rests = before.tried == told and (before.failed >= MOST_FAILURES or (before.again_at or now) > now)
+        rests = before.tried == told and before.rests(now)
         if before.told != told and not rests:
             yield before, told
 
@@ -103,24 +92,16 @@ def _tell(placement: Placement, changed: list[tuple[Score, dict[str, Any]]], now
         try:
             caller.post(url, json.dumps(message).encode(), SCORE_TYPE)
         except SentenceError as error:
-            _failed(row, error, now)
+            row.did_not(error, now)
+            log.warning("A score could not be given back: %s", error.code)
             if not isinstance(error, PlatformSaysNoError) or error.status >= 500 or error.status == 429:
                 # It is not this one score: the others wait with it.
                 for other, its in changed[n + 1 :]:
                     other.tried = its
-                    _failed(other, error, now)
+                    other.did_not(error, now)
                 break
             continue
         count += 1
-        row.told, row.told_at, row.problem, row.failed, row.again_at = told, now, "", 0, None
-        row.save()
+        row.told, row.told_at = told, now
+        row.went_out()
     return count
-
-
-def _failed(row: Score, error: SentenceError, now: datetime) -> None:
-    """It waits twice as long each time, and is given up in the end; its teacher sees why."""
-    row.problem, row.failed = error.message[:300], row.failed + 1
-    wait = min(FIRST_WAIT * 2 ** (row.failed - 1), LONGEST_WAIT)
-    row.again_at = now + wait if row.failed < MOST_FAILURES else None
-    row.save()
-    log.warning("A score could not be given back: %s", error.code)

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from rest_framework import serializers
 
+from apps.work.serializers import DidNotArriveOut
+
 
 class PlatformIn(serializers.Serializer[object]):
     """What a platform says of itself in its settings; each may still be missing."""
@@ -33,7 +35,7 @@ class CourseOut(serializers.Serializer[object]):
     lessons = serializers.IntegerField()
     told = serializers.IntegerField()
     failing = serializers.IntegerField()
-    problem = serializers.CharField()
+    problem = DidNotArriveOut(allow_null=True)
 
 
 class PlatformOut(serializers.Serializer[object]):

@@ -14,6 +14,7 @@ from apps.classes.models import Member, SchoolClass
 from apps.lessons.models import Lesson
 from apps.lessons.segments.services import segment_rows
 from apps.lti.models import Platform
+from apps.records.models import RecordStore
 from apps.results.student_selectors import student_data
 from apps.study.models import Student
 from apps.work import made
@@ -66,6 +67,7 @@ def account_data(user: User) -> dict[str, Any]:
         "audit": list(user.audit.values("action", "about", "at")),
         "classes": [_class_data(c) for c in SchoolClass.with_removed.filter(owner=user)],
         "platforms": list(Platform.with_removed.filter(owner=user).values("name", "issuer", "client_id", "made_at")),
+        "record_store": RecordStore.with_removed.filter(owner=user).values("url", "key", "names").first(),
         "kept_wishes": list(user.kept_wishes.values("name", "wishes")),
     }
 

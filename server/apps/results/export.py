@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import hmac
 from collections.abc import Iterator
+from typing import Any
 
 from django.conf import settings
 from django.utils import timezone
@@ -64,11 +65,16 @@ def oneroster(school_class: SchoolClass) -> bytes:
 
 
 def xapi_lines(assignment: Assignment, site: str, *, names: bool) -> str:
-    """Statements of everything that was answered and handed in, a JSON object a line; pseudonyms unless ``names``."""
+    """Statements of everything that was answered and handed in, a JSON object a line."""
+    return xapi.json_lines(xapi_statements(assignment, site, names=names))
+
+
+def xapi_statements(assignment: Assignment, site: str, *, names: bool) -> Iterator[dict[str, Any]]:
+    """What was answered and handed in, in statements; students under pseudonyms unless ``names``."""
     lesson = xapi.Lesson(
         f"{site}/s/{assignment.code}", assignment.edition.content["title"], assignment.edition.content["language"]
     )
-    return xapi.json_lines(xapi.statements(lesson, _done(Sheet(assignment), site, names=names)))
+    return xapi.statements(lesson, _done(Sheet(assignment), site, names=names))
 
 
 def _done(sheet: Sheet, site: str, *, names: bool) -> Iterator[xapi.Answered | xapi.Completed]:

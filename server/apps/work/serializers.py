@@ -32,3 +32,11 @@ class JobOut(serializers.ModelSerializer[Job]):
             "started_at",
             "ended_at",
         )
+
+
+class DidNotArriveOut(serializers.Serializer[object]):
+    """Why something did not arrive elsewhere: the sentence, its code, and what it names."""
+
+    sentence = serializers.CharField()
+    code = serializers.CharField()
+    params = serializers.DictField()

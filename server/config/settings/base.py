@@ -38,6 +38,7 @@ INSTALLED_APPS = [
     "apps.room",
     "apps.study",
     "apps.results",
+    "apps.records",
     "apps.lti",
     "apps.privacy",
 ]

@@ -16,6 +16,7 @@ from apps.privacy import erasing
 from apps.results import marking
 from apps.study.models import Answer, Student
 from apps.study.services import finish
+from apps.work.outgoing import MOST_FAILURES
 
 from ..conftest import item_with, posted, signed_in, was_shut
 
@@ -94,8 +95,9 @@ def test_a_busy_platform_gets_it_later_and_the_teacher_sees_why(teacher, school,
     assert Score.objects.get().failed == 1
     client = signed_in(teacher)
     course = client.get("/api/platforms/").json()[0]["courses"][0]
-    assert (course["failing"], course["problem"]) == (1, "The platform did not take this (503).")
-    Score.objects.update(failed=scores.MOST_FAILURES, again_at=None)
+    why = {"sentence": "The platform did not take this (503).", "code": "platform_says_no", "params": {"status": 503}}
+    assert (course["failing"], course["problem"]) == (1, why)
+    Score.objects.update(failed=MOST_FAILURES, again_at=None)
     school.platform.misbehaves = ""
     Placement.objects.update(changed=True)
     assert scores.give_back_all() == 0

@@ -1880,6 +1880,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/record-store/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["api_record_store_retrieve"];
+        /** @description Have statements sent there from now on. */
+        put: operations["api_record_store_update"];
+        post?: never;
+        /** @description Nothing more is sent; what the store has stays there. */
+        delete: operations["api_record_store_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/record-store/again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Try again what did not arrive. */
+        post: operations["api_record_store_again_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/requests/{request_id}/": {
         parameters: {
             query?: never;
@@ -2509,7 +2545,7 @@ export interface components {
             lessons: number;
             told: number;
             failing: number;
-            problem: string;
+            problem: components["schemas"]["DidNotArriveOut"] | null;
         };
         CriterionData: {
             text: string;
@@ -2550,6 +2586,14 @@ export interface components {
             redo: string;
             /** Format: date-time */
             changed_at: string;
+        };
+        /** @description Why something did not arrive elsewhere: the sentence, its code, and what it names. */
+        DidNotArriveOut: {
+            sentence: string;
+            code: string;
+            params: {
+                [key: string]: unknown;
+            };
         };
         DivideInRequest: {
             fineness: number;
@@ -4168,6 +4212,29 @@ export interface components {
         };
         /** @enum {string} */
         StepStateEnum: "waiting" | "running" | "done";
+        /** @description Where statements go; ``secret`` empty: as it was. */
+        StoreInRequest: {
+            url: string;
+            key: string;
+            /** @default  */
+            secret: string;
+            /** @default false */
+            names: boolean;
+        };
+        StoreOrNoneOut: {
+            store: components["schemas"]["StoreOut"] | null;
+        };
+        /** @description ``sent``: how many statements the store has; ``failing``: of how many lessons some wait, and the last reason. */
+        StoreOut: {
+            url: string;
+            key: string;
+            names: boolean;
+            sent: number;
+            /** Format: date-time */
+            last_at: string | null;
+            failing: number;
+            problem: components["schemas"]["DidNotArriveOut"] | null;
+        };
         /** @description ``member``: who it is in the class; null where anyone with the link may come. */
         StudentExportOut: {
             nickname: string;
@@ -8116,6 +8183,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlatformOut"];
+                };
+            };
+        };
+    };
+    api_record_store_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreOrNoneOut"];
+                };
+            };
+        };
+    };
+    api_record_store_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StoreInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreOrNoneOut"];
+                };
+            };
+        };
+    };
+    api_record_store_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreOrNoneOut"];
+                };
+            };
+        };
+    };
+    api_record_store_again_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreOrNoneOut"];
                 };
             };
         };

@@ -3,7 +3,7 @@ import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
-import { ErrorNotice } from "../ui/Notice";
+import { ErrorNotice, WhyNot } from "../ui/Notice";
 import { useUndo } from "../ui/Undo";
 import { acts, type Platform, useForgetPlatforms } from "./queries";
 
@@ -149,7 +149,7 @@ function Courses({ platform }: { platform: Platform }) {
             </span>
             {c.failing > 0 && (
               <span className="w-full text-[14px] text-brick">
-                {t("platforms.failing", { count: c.failing })} {c.problem}
+                {t("platforms.failing", { count: c.failing })} <WhyNot why={c.problem} />
               </span>
             )}
           </li>

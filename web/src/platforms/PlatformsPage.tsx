@@ -6,6 +6,7 @@ import { NotYet } from "../ui/Notice";
 import { KnownThere } from "./KnownThere";
 import { OnePlatform } from "./OnePlatform";
 import { acts, useForgetPlatforms, usePlatforms } from "./queries";
+import { RecordStore } from "./RecordStore";
 
 /** The learning platforms whose courses get lessons, and what each has to be told. */
 export function PlatformsPage() {
@@ -28,6 +29,7 @@ export function PlatformsPage() {
         )}
         <NewPlatform />
         <KnownThere />
+        <RecordStore />
       </main>
     </>
   );

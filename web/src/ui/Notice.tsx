@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import { useTranslation } from "react-i18next";
-import { ApiError, OfflineError } from "../api/client";
+import { ApiError, OfflineError, type Schemas } from "../api/client";
 
 /** The sentence for an error: the catalogue's own where it has one for the code, else the server's. */
 export function useSentence(): (error: unknown) => string {
@@ -11,6 +11,12 @@ export function useSentence(): (error: unknown) => string {
     const key = `error.${error.code}`;
     return i18n.exists(key) ? t(key, error.params) : error.message;
   };
+}
+
+/** Why something did not arrive elsewhere, in the page's language. */
+export function WhyNot({ why }: { why: Schemas["DidNotArriveOut"] | null }) {
+  const sentence = useSentence();
+  return why && sentence(new ApiError(0, why.code, why.sentence, why.params as ApiError["params"]));
 }
 
 /** Something that went wrong, where the data would be. */
