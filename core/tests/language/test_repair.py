@@ -9,6 +9,9 @@ from escuela_core.language.repair import repaired
 from escuela_core.language.run_ons import pieces
 
 SAID = [
+    ("If you put quotes round it, it looks for all of them.", "If you put quotes round it, it looks for all of them."),
+    ("When it, it whistles you slow down.", "When it whistles you slow down."),
+    ("They last about six months, sorry, a year.", "They last about a year."),
     # fillers
     ("No flash, please.", "No flash, please."),
     ("Right hand first.", "Right hand first."),
@@ -93,6 +96,8 @@ def test_no_speech_makes_it_fail_or_grow(words: list[str]) -> None:
             ["The bolt goes through the arm.", "The nut holds it."],
         ),
         ("If it floats, it is done.", ["If it floats, it is done."]),
+        ("You need to sign in, or it's gone.", ["You need to sign in, or it's gone."]),
+        ("They say bar, or some books say slope.", ["They say bar.", "Some books say slope."]),
         ("Leave it, because it sticks if you touch it.", ["Leave it, because it sticks if you touch it."]),
         ("The gate is of oak, a hard wood.", ["The gate is of oak, a hard wood."]),
         ("You undo this nut down here.", ["You undo the nut."]),

@@ -4,12 +4,60 @@ import pytest
 from conftest import spoken
 
 from escuela_core.items import Choice, Gap
-from escuela_core.writing.forms import drafts
+from escuela_core.writing.forms import Draft, drafts
 from escuela_core.writing.forms.spoken import reads_well, tidy
 from escuela_core.writing.questions import questions
 from escuela_core.writing.talk import talk_of
 
 ASKED_AND_ANSWERED = [
+    (
+        ("So the bank is steep on that side, and that's called a river cliff.",),
+        ("named", "Complete what is said: “The bank is steep on the side, that's called a ___.”", "river cliff"),
+    ),
+    (
+        ("You get this little beach on the inside, which we call a point bar.",),
+        ("named", "Complete what is said: “You get the little beach on the inside, which we call a ___.”", "point bar"),
+    ),
+    (
+        ("And peer reviewed just means other people in the field have read it first.",),
+        ("meant", "What does peer reviewed mean?", "Other people in the field have read it first."),
+    ),
+    (
+        ("If the chat's closed it turns into an email, and we answer that by ten.",),
+        ("quoted_consequence", "What happens if the chat is closed?", "It turns into an email."),
+    ),
+    (
+        ("If you don't shake it you get mostly propellant, and then they come back.",),
+        ("quoted_consequence", "What happens “if you don't shake it”?", "You get mostly propellant."),
+    ),
+    (
+        ("If you leave out the deposition you can't get more than two.",),
+        ("quoted_consequence", "What happens if you leave out the deposition?", "You can't get more than two."),
+    ),
+    (
+        ("You don't dry it with a cloth.", "Why not?", "Because the cloth makes the plastic static."),
+        (
+            "quoted_explain",
+            "Why does the speaker say “you don't dry it with a cloth”?",
+            "Because the cloth makes the plastic static.",
+        ),
+    ),
+    (
+        ("You hold it thin side to the current, otherwise the water piles up against it.",),
+        (
+            "quoted_explain",
+            "Why does the speaker say “you hold it thin side to the current”?",
+            "Otherwise the water piles up against it.",
+        ),
+    ),
+    (
+        ("Close the valve, or the water in the tank freezes at night.",),
+        ("quoted_explain", "Why should you close the valve?", "Otherwise the water in the tank freezes at night."),
+    ),
+    (
+        ("You have to give it a title, or it won't save.",),
+        ("quoted_explain", "Why does the speaker say “you have to give it a title”?", "Otherwise it won't save."),
+    ),
     (
         ("So why is the water dark?", "Because the mud of the harbour is washed into it."),
         ("answered", "Why is the water dark?", "Because the mud of the harbour is washed into it."),
@@ -140,16 +188,20 @@ NOTHING = [
     ("And if it's hollow, like if it dips in, then it's worn.",),
     ("If you tick that it goes to the kitchen, they need two full days.",),
     ("Cool means cool, not cold.",),
+    ("Put it in the oven, or you can use a pan.",),
     ("The trick is when you hold it.", "That means a lot to me."),
     ("You're giving somebody an ice cream.",),
 ]
 
 
+def made(said: tuple[str, ...]) -> list[Draft]:
+    return [d for _, d in drafts(talk_of(spoken(said).sentences), 0)]
+
+
 def found(said: tuple[str, ...]) -> dict[str, tuple[str, str]]:
     """What is asked, and the answer, by the name of the form, for forms over whole pieces."""
-    made = [d for _, d in drafts(talk_of(spoken(said).sentences), 0)]
     told = {}
-    for draft in made:
+    for draft in made(said):
         item = draft.item
         key = next(o.text for o in item.options if o.correct) if isinstance(item, Choice) else item.key_texts[0]
         told.setdefault(draft.form, (item.asked, key))
@@ -254,3 +306,17 @@ def test_words_are_tidied_before_they_are_quoted(said: str, written: str) -> Non
 )
 def test_torn_words_do_not_read_well(torn: str) -> None:
     assert not reads_well(torn, shortest=1)
+
+
+def test_what_is_named_again_in_its_own_sentence_is_not_what_it_means() -> None:
+    said = ("So the outside gets eaten away.", "It is fastest on the outside because it has further to go.")
+    assert not any("outside fastest" in d.item.asked for d in made(said))
+
+
+def test_a_verb_keeps_its_end_where_a_sentence_is_turned_round() -> None:
+    assert not any(d.form == "true_turned" for d in made(("Fast water picks gravel up.",)))
+
+
+def test_what_gets_done_is_asked_about_with_a_helper() -> None:
+    asked = {d.item.asked for d in made(("The ends get blocked with silt because the water is slow.",))}
+    assert "Why do the ends get blocked with silt?" in asked

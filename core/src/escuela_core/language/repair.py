@@ -56,6 +56,16 @@ _JOINING = {"en": "because|and|or|about|if|when|then", "es": "porque|y|o|si|cuan
 # What is set beside another thing is not said for the second time; nor is the answer to one's own question.
 _PARTED = frozenset("not no never nor".split())
 _ASKING = frozenset("what who where when why how".split())
+# What may end a condition and begin what follows from it.
+_AGAIN = frozenset("it you they that this".split())
+_CONDITIONS = frozenset("if when whenever once unless after before until every because".split())
+FEWEST_IN_A_CONDITION = 3
+# A measure of one.
+_ONE_OF = re.compile(
+    r"(?:about |around )?(?:half )?an? (?:second|minute|quarter|hour|day|night|week|fortnight|month|term|year|decade|"
+    r"century|metre|kilometre|mile|inch|foot|gram|kilo|pound|litre|pint|spoonful|cup|dozen|hundred|thousand|million)\b",
+    re.IGNORECASE,
+)
 _STRONG = frozenset("very really much so muy mucho".split())
 # What stands in the place of an article.
 _PLACE = frozenset(
@@ -169,6 +179,8 @@ def _in_place(before: str, after: str, code: str) -> str | None:
         # "Thirty centimetres, thirty, no, three".
         again = len(numbers) > 1 and numbers[-2].stated == numbers[-1].stated and _next_to(numbers[-2:], before)
         return f"{before[: numbers[-2 if again else -1].start]}{after}"
+    if at_end and _ONE_OF.match(after):
+        return f"{before[: numbers[-1].start]}{after}"  # "six months, sorry, a year"
     # What broke off and was begun anew.
     if _bare(mine[-1]) in _OPEN_ENDED[code]:
         start = max((n for n, word in enumerate(mine) if _ends([word])), default=-1)
@@ -220,6 +232,8 @@ def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
             continue  # "nine nine nine nine" is a number
         if place and _bare(words[place - 1]) in _PARTED:
             continue  # "press Send, not Save, Save only keeps a draft"
+        if length == 1 and plain[0] in _AGAIN and _ends_a_condition(words[:place]):
+            continue  # "if you put quotes round it, it looks for all of them"
         if length > 1 and place and _bare(words[max(0, place - 2)]) in _ASKING:
             continue  # "what do you need, you need a tray"
         # "Very, very old" and "had had" are meant; a small word twice never is.
@@ -227,6 +241,13 @@ def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
         if length > 1 or small or (first[0].endswith(",") and plain[0] not in _STRONG):
             return length
     return 0
+
+
+def _ends_a_condition(before: Sequence[str]) -> bool:
+    """Whether a thing meant once more ends what opened with "if" or "when", with something said in between."""
+    start = max((n for n, word in enumerate(before) if word[-1] in ",.;:?!"), default=-1) + 1
+    opened = [n for n, word in enumerate(before[start:], start) if _bare(word) in _CONDITIONS]
+    return bool(opened) and len(before) - opened[-1] >= FEWEST_IN_A_CONDITION
 
 
 def _without_broken(text: str, code: str) -> str:

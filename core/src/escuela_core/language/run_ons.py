@@ -20,6 +20,8 @@ if TYPE_CHECKING:
 FURTHEST_VERB = 8
 FEWEST_WORDS = 2
 _JOINING = frozenset("and but so then or".split())
+# What comes behind an "or" then holds only where this is not done: "you've got to be signed in, or it's gone".
+_TELLING = frozenset("either must should need needs got don't n't not never always sure".split())
 _DEPENDING = frozenset(
     "because since if when whenever once unless until while before after although though as which who whom whose that "
     "where whether how what than either".split()
@@ -40,10 +42,10 @@ def pieces(doc: Doc) -> list[str]:
         if token.text not in (",", ";"):
             continue
         following = doc[token.i + 1].lower_ if token.i + 1 < len(doc) else ""
+        if following == "otherwise" or (following == "or" and _has_another_side(doc, cuts[-1], token.i)):
+            continue
         asks = _asks(doc, cuts[-1], token.i) and following not in _DEPENDING
         if asks or (_is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1)):
-            if _is_the_other_choice(doc, cuts[-1], token.i):
-                continue
             cuts.append(token.i + 1)
     if len(cuts) == 1 and not any(_points(t) or _shows(t) or _addresses(t) for t in doc):
         return [doc.text]
@@ -51,9 +53,11 @@ def pieces(doc: Doc) -> list[str]:
     return [_written(doc, start, end) for start, end in zip(cuts, ends, strict=True)]
 
 
-def _is_the_other_choice(doc: Doc, start: int, end: int) -> bool:
-    """Whether an "or" behind a comma goes on with an "either"."""
-    return end + 1 < len(doc) and doc[end + 1].lower_ == "or" and any(t.lower_ == "either" for t in doc[start:end])
+def _has_another_side(doc: Doc, start: int, end: int) -> bool:
+    """Whether an "or" goes on with an "either", or says what happens to who does not do what was told."""
+    told = [t for t in doc[start:end] if not t.is_punct]
+    must = any(a.lemma_ == "have" and b.lower_ == "to" for a, b in zip(told, told[1:], strict=False))
+    return must or any(t.lower_ in _TELLING for t in told) or bool(told and told[0].tag_ == "VB")
 
 
 def _is_whole(doc: Doc, start: int, end: int) -> bool:

@@ -22,8 +22,8 @@ POINTING = frozenset(
 EMPTY = frozenset(
     "answer question thing point reason problem idea trick way people lot rest part story bit matter example case "
     "fact kind sort job deal exception secret rule step news word mistake lesson change difference result "
-    "effect trouble somebody someone one something anything nothing everything everybody everyone nobody none all some "
-    "most".split()
+    "effect trouble stuff somebody someone one something anything nothing everything everybody everyone nobody none "
+    "all some most".split()
 )
 _JOINING = frozenset("which who whom whose that where when if because since as while and or but than".split())
 

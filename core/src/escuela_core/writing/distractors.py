@@ -13,6 +13,7 @@ from escuela_core.language.quantities import Quantity, quantities
 from escuela_core.language.terms import rarity
 from escuela_core.language.vectors import encoder
 from escuela_core.language.wordnet import family
+from escuela_core.writing.alone import EMPTY
 from escuela_core.writing.clause import content, said
 
 if TYPE_CHECKING:
@@ -61,7 +62,8 @@ def phrases(docs: Sequence[Doc]) -> list[Phrase]:
         for chunk in doc.noun_chunks:
             text = said(list(chunk))
             usable = chunk.root.pos_ in {"NOUN", "PROPN"} and len(chunk) <= 6 and not _POINTING.search(text)
-            if usable and not any(t.pos_ == "NUM" for t in chunk):
+            says = chunk.root.lemma_.lower() not in EMPTY
+            if usable and says and not any(t.pos_ == "NUM" for t in chunk):
                 found.setdefault(text.lower(), _phrase(list(chunk), text, number))
     return list(found.values())
 

@@ -37,6 +37,8 @@ BATCH = 8
 SAME_KIND, SAME_STRETCH = 0.7, 0.5
 # No item rests on a sentence that is so unlikely to teach anything; how much the likelihood counts beside the draft.
 TEACHES_FROM, BY_TEACHING = 0.4, 0.8
+# What a word means or a thing is called teaches by its form.
+DEFINES, DEFINES_FROM = frozenset({"meant", "named"}), 0.2
 WHATEVER = Wishes()
 _CLASHES = frozenset({"clash", "steps"})
 _HARMFUL = frozenset({"also_right", "same_option", "no_key"})
@@ -193,7 +195,7 @@ def _by_grammar(
     for clause, draft in drafts(talk, seed, places):
         rests_on = tuple(dict.fromkeys(talk.said_in[n] for n in draft.sentences))
         teaches = min(talk.teaching[n] for n in draft.sentences)
-        if teaches >= TEACHES_FROM:
+        if teaches >= (DEFINES_FROM if draft.form in DEFINES else TEACHES_FROM):
             yield draft.item, rests_on, worth(draft, clause, talk) + BY_TEACHING * (teaches - 1)
 
 

@@ -57,14 +57,13 @@ def why(clause: Clause) -> str:
 
 def inverted(clause: Clause, word: str, without: Sequence[Token]) -> str:
     """``word``, the helper, the subject, then the rest of the clause but for ``without``; its condition at the end."""
-    front, verb, replaced = _helper(clause)
+    front, forms, replaced = _helper(clause)
     gone = {t.i for t in without} | {t.i for t in clause.subject} | {t.i for t in replaced}
     kept = [t for t in clause.tokens if t.i not in gone and not (t.is_punct and t.i < clause.verb.i)]
     before = [t for t in kept if t.i < clause.subject[0].i]
     rest = [t for t in kept if t.i > clause.subject[-1].i]
     shown = clause.shown | {t.i: "not" for t in rest if t.lower_ in {"n't", "n’t"}}
-    if verb and clause.verb in rest:
-        shown |= {clause.verb.i: verb}
+    shown |= {t.i: forms[t.i] for t in rest if t.i in forms}
     subject = opened(clause.subject, clause.say(clause.subject))
     parts = [word, front, subject, said(rest, shown), opened(before, said(before, shown))]
     if clause.condition:
@@ -72,18 +71,22 @@ def inverted(clause: Clause, word: str, without: Sequence[Token]) -> str:
     return " ".join(" ".join(p for p in parts if p).split()).rstrip(" ,") + "?"
 
 
-def _helper(clause: Clause) -> tuple[str, str, list[Token]]:
-    """The word to front, the main verb as it then stands ("" where it stays), and the tokens that move to the front."""
+def _helper(clause: Clause) -> tuple[str, dict[int, str], list[Token]]:
+    """The word to front, the verbs that then take another form, by their places, and the tokens that move to the
+    front."""
     verb = clause.verb
     helpers = [c for c in verb.children if c.dep_ in {"aux", "auxpass"} and c.i < verb.i and c.tag_ != "TO"]
+    if len(helpers) == 1 and helpers[0].lemma_ == "get":
+        # "The ends get blocked" asks with "do", as any other verb.
+        return {"VBD": "did", "VBZ": "does"}.get(helpers[0].tag_, "do"), {helpers[0].i: "get"}, []
     if helpers:
-        return full_form(helpers[0]), "", [helpers[0]]
+        return full_form(helpers[0]), {}, [helpers[0]]
     if verb.lemma_ == "be":
-        return full_form(verb), "", [verb]
+        return full_form(verb), {}, [verb]
     if verb.tag_ == "VBD":
-        return "did", verb.lemma_, []
+        return "did", {verb.i: verb.lemma_}, []
     third = verb.tag_ == "VBZ" or SPEAKER in clause.shown.values()
-    return ("does" if third else "do"), verb.lemma_, []
+    return ("does" if third else "do"), {verb.i: verb.lemma_}, []
 
 
 def _quantity_questions(clause: Clause) -> Iterator[Question]:

@@ -38,8 +38,10 @@ FORM_NAMES = (
     *("complete_quantity", "complete", "said_of", "thing", "true_condition", "true_reason", "should"),
     *("gap_quantity", "gap", "true", "true_turned"),
     *("answered", "answered_quantity", "quoted_reason", "quoted_explain", "quoted_consequence"),
-    *("either_or", "quoted_name", "quoted_quantity", "quoted_word", "meant"),
+    *("either_or", "quoted_name", "quoted_quantity", "quoted_word", "meant", "named"),
 )
+# Forms of which no drafts were judged yet: what a word means or a thing is called is worth more than whatever word.
+_UNJUDGED = {"meant": 0.3, "named": 0.3, "quoted_word": -0.2}
 # The worth of a middling draft, and how far one is from it whose odds are e times as good: the scale on which wishes,
 # kinds and stretches count (``proposing``).
 MIDDLING, PER_LOGIT = 1.3, 0.45
@@ -93,4 +95,4 @@ def worth(draft: Draft, clause: Clause, talk: Talk) -> float:
     """A number to sort by, about 0 to 2.5; only its order and its differences mean something."""
     known = _weights()
     odds = float((figures(draft, clause, talk) - known.mean) / known.spread @ known.weights)
-    return MIDDLING + PER_LOGIT * (odds + known.forms.get(draft.form, 0.0) + known.intercept)
+    return MIDDLING + PER_LOGIT * (odds + known.forms.get(draft.form, _UNJUDGED.get(draft.form, 0.0)) + known.intercept)

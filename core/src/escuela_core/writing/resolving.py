@@ -48,7 +48,7 @@ def subject_shown(
         return None  # "it's where the stick is that counts" means no thing
     if word in {"it", "they"}:
         noun = _antecedent(subject, docs, sentence, before, plural=word == "they")
-        if not noun:
+        if not noun or _is_said_after(noun, subject):
             return None
         return {subject.i: noun}, True
     return None
@@ -70,6 +70,13 @@ def _antecedent(pronoun: Token, docs: Sequence[Doc], sentence: int, before: Sequ
         return ""
     rivals = {t.lemma_ for t in earlier if t.dep_ in {"nsubj", "nsubjpass"} and (t.tag_ in {"NNS", "NNPS"}) == plural}
     return _as_antecedent(earlier, root, plural) if len(rivals) == 1 else _only_thing(earlier, plural)
+
+
+def _is_said_after(noun: str, pronoun: Token) -> bool:
+    """Whether what a pronoun would stand for is named after it: "it's fastest on the outside" is not said of the
+    outside."""
+    last = noun.rsplit(maxsplit=1)[-1].lower()
+    return any(t.lower_ == last for t in pronoun.doc[pronoun.i + 1 :])
 
 
 def _has_rival(start: int, pronoun: Token, plural: bool) -> bool:

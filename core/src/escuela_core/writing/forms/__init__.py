@@ -17,6 +17,7 @@ from escuela_core.writing.forms.form import Draft, Form
 from escuela_core.writing.forms.gapped import quoted_names, quoted_quantities
 from escuela_core.writing.forms.instructed import instructed
 from escuela_core.writing.forms.meant import meant
+from escuela_core.writing.forms.named import named
 from escuela_core.writing.forms.omitted import quoted_words
 from escuela_core.writing.forms.paired import paired
 from escuela_core.writing.forms.quoted import either_or, quoted_consequences, quoted_reasons
@@ -49,6 +50,7 @@ SPOKEN: tuple[Form, ...] = (
     quoted_names,
     quoted_quantities,
     meant,
+    named,
     quoted_words,
     steps,
 )

@@ -29,6 +29,7 @@ _WHICH_MEANS = re.compile(
     r"^(?P<said>.+), (?:which|and that|that) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE
 )
 _FOR = re.compile(rf"^that(?:'s| is) what {_NAMED}(?: is|'s| are) for$", re.IGNORECASE)
+_STRESSED = re.compile(r" (?:just|simply|really|basically)$", re.IGNORECASE)
 LONGEST_MEANING = 22
 # What somebody means, or what something comes to, is no meaning of a word.
 _NO_TERM = frozenset("it that this which what they he she you we i there here everything".split())
@@ -52,7 +53,7 @@ def _of_a_word(text: str) -> tuple[str, str] | None:
     found = _IS_WHEN.match(text) or _MEANS.match(text)
     if found is None:
         return None
-    term = found["term"]
+    term = _STRESSED.sub("", found["term"])
     if not _is_term(term):
         return None
     if found.re is _MEANS:
@@ -66,7 +67,10 @@ def _is_term(term: str) -> bool:
     """Whether words name a thing; "the trick is when ..." names nothing."""
     words = parsed(term)
     named = [t for t in words if t.pos_ in {"NOUN", "PROPN", "ADJ"}]
-    if not named or words[0].lower_ in _NO_TERM or points(words) or any(is_finite(t) for t in words):
+    if not named or words[0].lower_ in _NO_TERM or points(words):
+        return False
+    # "Peer reviewed" names a thing, "the trick works" says something.
+    if any(is_finite(t) for t in words) and any(t.pos_ in {"DET", "PRON"} for t in words):
         return False
     return not any(t.lemma_.lower() in EMPTY for t in named)
 

@@ -13,6 +13,7 @@ from typing import TYPE_CHECKING
 
 from escuela_core.items import Open
 from escuela_core.language.parsing import parsed
+from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import is_negation
 from escuela_core.writing.clause import Clause, capital, is_finite
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
@@ -46,7 +47,18 @@ _SO_THAT = re.compile(
     r"(?:still |just )?(?:don't|doesn't|do not|does not|can|can't|cannot|won't|isn't|aren't)\b.*)$",
     re.IGNORECASE,
 )
+# What happens to who does not: "hold it thin side on, otherwise the water piles up", "you must sign in, or it's gone".
+_OTHERWISE = re.compile(r"^(?P<main>.*?),? ?\b(?P<joint>otherwise|or else),? (?P<why>.+)$", re.IGNORECASE)
+_OR_ELSE = re.compile(
+    r"^(?P<main>.+), (?P<joint>or) (?P<why>(?!(?:it|they|you|we) (?:can|could|may|might)\b)"
+    r"(?:it|they|you|we|that|the \w+|your \w+)(?:'s|'ll|'re| \w+)\b.*)$",
+    re.IGNORECASE,
+)
+_MUST = re.compile(
+    r"\b(?:must|have to|has to|needs? to|got to|should|make sure|don't|do not|never|always|careful)\b", re.IGNORECASE
+)
 _MIDDLE_CONDITION = re.compile(r"\b(?:and|but|so),? (?P<opens>(?:if|when|whenever|once|unless) )", re.IGNORECASE)
+_WHY_SO = re.compile(r"^(?:(?:and|but|so|now),? )?(?:why|why not|how come|why's that|why is that)\?$", re.IGNORECASE)
 _NOT_WHAT_FOLLOWS = re.compile(r"\b(?:because|if)\b|^(?:what|which|who)\b", re.IGNORECASE)
 _EITHER = re.compile(
     r"^(?P<who>.*?\b(?:you|we|they|it) (?:can|could|may|might) )?either (?P<one>.+?),? or "
@@ -110,17 +122,23 @@ def _is_told(doc: Doc) -> bool:
 def _reason_of(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | None:
     """What a reason is given for, the reason with its first word, and the pieces both stand in."""
     text = piece.doc.text
-    found = _BECAUSE.match(text) or _SO_THAT.match(text)
+    found = _BECAUSE.match(text) or _SO_THAT.match(text) or _OTHERWISE.match(text) or _OR_ELSE.match(text)
     if found is None or any(c.sentence == piece.sentence and c.reason for c in talk.clauses):
         return None
     why = first_that_reads_well(without_remark(tidy(found["why"])), longest=LONGEST_REASON)
     main = _main(found["main"])
+    if found.re is _OR_ELSE and not (_MUST.search(main) or (main and parsed(main)[0].tag_ == "VB")):
+        return None  # "they say bar, or some books say slope": another name, not what happens otherwise
     places: tuple[int, ...] = (piece.sentence,)
-    if not found["main"].strip() and piece.sentence and not talk.docs[piece.sentence - 1].text.endswith("?"):
-        main, places = _main(talk.docs[piece.sentence - 1].text), (piece.sentence - 1, piece.sentence)
+    before = piece.sentence - 1
+    # "You don't dry it. Why not? Because ...": what is asked about stands before the question.
+    before -= before > 0 and bool(_WHY_SO.match(talk.docs[before].text))
+    if not found["main"].strip() and before >= 0 and not talk.docs[before].text.endswith("?"):
+        main, places = _main(talk.docs[before].text), (before, piece.sentence)
     if not main or not why or not _is_said(main) or not _is_reason(why):
         return None
-    return main, f"{found['joint'].lower()} {why}", places
+    joint = "otherwise" if found.re in (_OTHERWISE, _OR_ELSE) else found["joint"].lower()
+    return main, f"{joint} {why}", places
 
 
 def _main(text: str) -> str:
@@ -163,10 +181,11 @@ def quoted_consequences(piece: Clause, talk: Talk, _rng: random.Random) -> Itera
     if not said or _is_asked_already(piece, talk):
         return
     when, then = _parted(said)
+    when = _with_its_verb(when)
     if not then or not _is_condition(when):
         return
     then = first_that_reads_well(then, shortest=2, longest=LONGEST_THEN)
-    if not then or not has_content(parsed(then)) or is_said_of_self(parsed(then)):
+    if not then or not (has_content(parsed(then)) or quantities(then)) or is_said_of_self(parsed(then)):
         return
     told = parsed(then)
     if not has_verb(then) or _NOT_WHAT_FOLLOWS.search(then) or OPENS_A_CONDITION.match(then):
@@ -207,8 +226,11 @@ def _unparted(said: str) -> tuple[str, str]:
 def _parted(said: str) -> tuple[str, str]:
     """The condition and what follows from it; "" for that where the two cannot be told apart."""
     parts = said.split(", ")
-    if len(parts) == 1:
-        return _unparted(said)
+    when, then = _unparted(parts[0])
+    if then or len(parts) == 1:
+        # "If you type teen and a star it finds teen, teens, teenager": what has no verb is counted up.
+        more = next((n for n, part in enumerate(parts[1:], 1) if has_verb(part)), len(parts))
+        return when, ", ".join([then, *parts[1:more]]) if then else ""
     when = parts[0]
     rest = parts[1:]
     while len(rest) > 1 and not has_verb(rest[0]):
@@ -216,6 +238,14 @@ def _parted(said: str) -> tuple[str, str]:
             return when, ""
         when, rest = f"{when}, {rest[0]}", rest[1:]
     return tidy(when), tidy(without_remark(re.sub(r"^then ", "", ", ".join(rest))))
+
+
+def _with_its_verb(when: str) -> str:
+    """ "If the chat's closed" read as what it says, where its "'s" was read as of a thing that belongs to it."""
+    if any(is_finite(t) for t in parsed(when)):
+        return when
+    whole_form = re.sub(r"(?<=\w)['’]s (?=\w)", " is ", when, count=1)
+    return whole_form if any(is_finite(t) for t in parsed(whole_form)) else when
 
 
 def _is_asked_already(piece: Clause, talk: Talk) -> bool:

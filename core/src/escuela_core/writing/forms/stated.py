@@ -197,6 +197,8 @@ def _turned_round(clause: Clause) -> Iterator[Statement]:
     """The same said from the other side: "The Council slows laws" as "Laws are slowed by the Council"."""
     verb, target = clause.verb, next((c for c in clause.verb.children if c.dep_ == "dobj"), None)
     helpers = any(c.dep_ in {"aux", "auxpass", "prt", "advmod", "dative", "xcomp"} for c in verb.children)
+    # "Picks stuff up": the end of the verb may hang on its object.
+    helpers = helpers or any(t.tag_ == "RP" for t in clause.tokens)
     if target is None or helpers or clause.condition or verb.lemma_ in _NOT_TURNED or clause.speaks_of_speaker:
         return
     phrase = clause.doc[target.left_edge.i : target.right_edge.i + 1]
