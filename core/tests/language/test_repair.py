@@ -11,6 +11,7 @@ from escuela_core.language.run_ons import pieces
 SAID = [
     ("If you put quotes round it, it looks for all of them.", "If you put quotes round it, it looks for all of them."),
     ("When it, it whistles you slow down.", "When it whistles you slow down."),
+    ("It waits for eight hours, no, sorry, twelve, and then it goes.", "It waits for twelve hours, and then it goes."),
     ("They last about six months, sorry, a year.", "They last about a year."),
     # fillers
     ("No flash, please.", "No flash, please."),

@@ -51,6 +51,18 @@ ASKED_AND_ANSWERED = [
         ),
     ),
     (
+        ("This is the rope, and this knot's called a figure of eight.",),
+        ("named", "Complete what is said: “This is the rope, and the knot's called a ___.”", "figure of eight"),
+    ),
+    (
+        ("And there's a setting called searchable, and it just means that you can find words in it.",),
+        ("meant", "What does searchable mean?", "You can find words in it."),
+    ),
+    (
+        ("If you pull it backwards you tear it, and then a bit stays in.",),
+        ("quoted_consequence", "What happens “if you pull it backwards”?", "You tear it."),
+    ),
+    (
         ("Close the valve, or the water in the tank freezes at night.",),
         ("quoted_explain", "Why should you close the valve?", "Otherwise the water in the tank freezes at night."),
     ),
@@ -188,6 +200,8 @@ NOTHING = [
     ("And if it's hollow, like if it dips in, then it's worn.",),
     ("If you tick that it goes to the kitchen, they need two full days.",),
     ("Cool means cool, not cold.",),
+    ("White doesn't mean anything, white's for the parties.",),
+    ("It's the button, and it's on by default.", "Why's that?", "Because it saves the paper for us."),
     ("Put it in the oven, or you can use a pan.",),
     ("The trick is when you hold it.", "That means a lot to me."),
     ("You're giving somebody an ice cream.",),

@@ -178,7 +178,7 @@ def _in_place(before: str, after: str, code: str) -> str | None:
     if at_end and fresh and fresh[0].start <= 1:
         # "Thirty centimetres, thirty, no, three".
         again = len(numbers) > 1 and numbers[-2].stated == numbers[-1].stated and _next_to(numbers[-2:], before)
-        return f"{before[: numbers[-2 if again else -1].start]}{after}"
+        return f"{before[: numbers[-2 if again else -1].start]}{_of_the_same(numbers[-1], fresh[0], after)}"
     if at_end and _ONE_OF.match(after):
         return f"{before[: numbers[-1].start]}{after}"  # "six months, sorry, a year"
     # What broke off and was begun anew.
@@ -186,6 +186,12 @@ def _in_place(before: str, after: str, code: str) -> str | None:
         start = max((n for n, word in enumerate(mine) if _ends([word])), default=-1)
         return " ".join([*mine[: start + 1], *theirs])
     return None
+
+
+def _of_the_same(was: Quantity, right: Quantity, after: str) -> str:
+    """``after`` with the unit that goes without saying: "eight hours, no, twelve" is twelve hours."""
+    alone = not right.dimension and after[right.end : right.end + 1] in ("", ",", ".", ";")
+    return f"{after[: right.end]} {was.text.split()[-1]}{after[right.end :]}" if was.dimension and alone else after
 
 
 def _shared(mine: Sequence[str], theirs: Sequence[str]) -> int:

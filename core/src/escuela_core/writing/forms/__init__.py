@@ -20,7 +20,8 @@ from escuela_core.writing.forms.meant import meant
 from escuela_core.writing.forms.named import named
 from escuela_core.writing.forms.omitted import quoted_words
 from escuela_core.writing.forms.paired import paired
-from escuela_core.writing.forms.quoted import either_or, quoted_consequences, quoted_reasons
+from escuela_core.writing.forms.quoted_consequence import either_or, quoted_consequences
+from escuela_core.writing.forms.quoted_reason import quoted_reasons
 from escuela_core.writing.forms.reason import reasons
 from escuela_core.writing.forms.said_of import said_of
 from escuela_core.writing.forms.spoken import parts_of, whole

@@ -29,6 +29,8 @@ _WHICH_MEANS = re.compile(
     r"^(?P<said>.+), (?:which|and that|that) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE
 )
 _FOR = re.compile(rf"^that(?:'s| is) what {_NAMED}(?: is|'s| are) for$", re.IGNORECASE)
+_CALLED = re.compile(rf"\bcalled {_NAMED}$", re.IGNORECASE)
+_IT_MEANS = re.compile(r"^(?:it|that|which) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE)
 _STRESSED = re.compile(r" (?:just|simply|really|basically)$", re.IGNORECASE)
 LONGEST_MEANING = 22
 # What somebody means, or what something comes to, is no meaning of a word.
@@ -37,7 +39,8 @@ _NO_TERM = frozenset("it that this which what they he she you we i there here ev
 
 def meant(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
     text = tidy(piece.doc.text)
-    prompt, told = _what_for(piece, talk) or _of_a_word(text) or _of_what_was_said(text) or ("", "")
+    asked = _what_for(piece, talk) or _of_a_name(text, piece, talk) or _of_a_word(text) or _of_what_was_said(text)
+    prompt, told = asked or ("", "")
     key = first_that_reads_well(told, shortest=1, longest=LONGEST_MEANING)
     if not prompt or not key or is_said_of_self(parsed(key)):
         return
@@ -63,6 +66,17 @@ def _of_a_word(text: str) -> tuple[str, str] | None:
     return f"What is {term}?", found["told"]
 
 
+def _of_a_name(text: str, piece: Clause, talk: Talk) -> tuple[str, str] | None:
+    """The question for what a name means that was said right before: "a setting called searchable, and it means"."""
+    found, before = _IT_MEANS.match(text), piece.sentence - 1
+    if found is None or before < 0 or talk.said_in[before] != talk.said_in[piece.sentence]:
+        return None
+    called = _CALLED.search(tidy(talk.docs[before].text))
+    if called is None or called["term"].split()[0].lower() in _NO_TERM:
+        return None
+    return f"What does {called['term']} mean?", found["told"]
+
+
 def _is_term(term: str) -> bool:
     """Whether words name a thing; "the trick is when ..." names nothing."""
     words = parsed(term)
@@ -70,7 +84,7 @@ def _is_term(term: str) -> bool:
     if not named or words[0].lower_ in _NO_TERM or points(words):
         return False
     # "Peer reviewed" names a thing, "the trick works" says something.
-    if any(is_finite(t) for t in words) and any(t.pos_ in {"DET", "PRON"} for t in words):
+    if any(is_finite(t) for t in words) and any(t.pos_ in {"DET", "PRON", "AUX", "PART"} for t in words):
         return False
     return not any(t.lemma_.lower() in EMPTY for t in named)
 

@@ -29,6 +29,11 @@ _THAT_IS = re.compile(
 )
 # "A little beach, which we call a point bar".
 _WHICH = re.compile(rf"^(?P<what>.+), (?P<joint>which {_CALLED}) {_NAME}$", re.IGNORECASE)
+# "This knot's called a figure of eight".
+_INLINE = re.compile(
+    rf"^(?P<what>.*\b(?:the|this|that|these|those) (?:\w+ )?\w+)(?P<joint>(?:'s|'re| is| are) called) {_NAME}$",
+    re.IGNORECASE,
+)
 LONGEST_WHAT = 16
 
 
@@ -41,10 +46,14 @@ def named(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
     if found is None and before >= 0 and talk.said_in[before] == talk.said_in[piece.sentence]:
         found = _THAT_IS.match(text)
         what, places = tidy(talk.docs[before].text), (before, piece.sentence)
-    if found is None or not _is_name(found["name"], what) or not _tells(what):
+    inline = _INLINE.match(text) if found is None else None
+    if inline is not None:
+        found, what = inline, tidy(inline["what"])
+    if found is None or not _is_name(found["name"], what) or not (inline or _tells(what)):
         return
     article = text[found.end("joint") : found.start("name")].strip()
-    left = " ".join(filter(None, (f"{what}, {found['joint']}", article, GAP_MARK)))
+    joined = f"{what}{found['joint']}" if inline else f"{what}, {found['joint']}"
+    left = " ".join(filter(None, (joined, article, GAP_MARK)))
     item = Gap(prompt=quotation(left), answers=(found["name"],), **common(talk, places))
     yield Draft("named", item, places)
 

@@ -20,6 +20,9 @@ SELF = frozenset("i i'm me my mine myself i'd i've i'll".split())
 OPINION = frozenset(
     "think believe say guess suppose mean hope know wonder tell ask answer swear bet imagine love hate feel".split()
 )
+# What you meet with, or are shown, is not what you are told to do.
+MET_WITH = frozenset("hear feel find meet know want like understand think seem mean".split())
+SHOWN = frozenset({"see", "look", "notice", "remember"})
 _TRAILING = re.compile(
     r"(?:,? (?:by the way|please|okay|ok|right|ever|basically|obviously|honestly|though|anyway|really|see|you see|"
     r"you know|sort of thing|or something|and so on|as well|too|then|like|and (?:please )?do (?:it|that|so)))+$",
