@@ -200,6 +200,7 @@ NOTHING = [
     ("And if it's hollow, like if it dips in, then it's worn.",),
     ("If you tick that it goes to the kitchen, they need two full days.",),
     ("Cool means cool, not cold.",),
+    ("A curve would mean that the speed changes.", "The elder, wanted to build a boat from the crates."),
     ("White doesn't mean anything, white's for the parties.",),
     ("It's the button, and it's on by default.", "Why's that?", "Because it saves the paper for us."),
     ("Put it in the oven, or you can use a pan.",),

@@ -83,8 +83,10 @@ def _is_term(term: str) -> bool:
     named = [t for t in words if t.pos_ in {"NOUN", "PROPN", "ADJ"}]
     if not named or words[0].lower_ in _NO_TERM or points(words):
         return False
-    # "Peer reviewed" names a thing, "the trick works" says something.
-    if any(is_finite(t) for t in words) and any(t.pos_ in {"DET", "PRON", "AUX", "PART"} for t in words):
+    # "Peer reviewed" names a thing, "the trick works" and "a curve would" say something.
+    if any(t.pos_ in {"AUX", "PART"} for t in words):
+        return False
+    if any(is_finite(t) for t in words) and any(t.pos_ in {"DET", "PRON"} for t in words):
         return False
     return not any(t.lemma_.lower() in EMPTY for t in named)
 

@@ -51,7 +51,7 @@ def quoted_words(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Dra
     if not reads_well(said, shortest=SHORTEST, longest=LONGEST) or not has_verb(said):
         return
     doc = parsed(said)
-    if points(doc) or is_of_self_alone(doc) or not _says_of_whom(doc):
+    if points(doc) or is_of_self_alone(doc) or not _says_of_whom(doc) or _is_torn(doc):
         return
     target = _target(doc)
     if target is None:
@@ -73,6 +73,15 @@ def _says_of_whom(doc: Doc) -> bool:
         and root.lemma_ != "say"
         and (subject.pos_ in {"NOUN", "PROPN"} or subject.lower_ in {"you", "we", "i"})
     )
+
+
+def _is_torn(doc: Doc) -> bool:
+    """Whether a comma alone parts the verb from its subject: "the elder, wanted to build a boat" lost a name."""
+    root = root_of(doc)
+    subject = next((c for c in root.children if c.dep_ in {"nsubj", "nsubjpass"}), None)
+    between = list(doc[subject.i + 1 : root.i]) if subject is not None else []
+    one = sum(t.text == "," for t in between) == 1 and between[-1].text == ","
+    return one and not any(t.pos_ in {"VERB", "AUX"} for t in between)
 
 
 def _target(doc: Doc) -> Token | None:
