@@ -24,7 +24,7 @@ export function Remark({ assignment, student, result }: Props) {
         help={t(forOne.isSuccess && !isNew ? "student.remarkSaved" : "student.remarkHelp", { name: result.nickname })}
       >
         <textarea
-          className="field"
+          className="field field-sizing-content min-h-16"
           dir="auto"
           rows={2}
           maxLength={4000}
