@@ -25,7 +25,7 @@ class GivenLessonOut(serializers.Serializer[object]):
     """One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
 
     ``again``: how many items were not right at last, whose words are worth hearing again; ``news``: what the teacher
-    has done about it since the student last looked.
+    has done about it since the student last looked; ``remark``: what the teacher says of all of it.
     """
 
     code = serializers.CharField()
@@ -42,6 +42,7 @@ class GivenLessonOut(serializers.Serializer[object]):
     most = serializers.FloatField()
     again = serializers.IntegerField()
     waiting = serializers.IntegerField()
+    remark = serializers.CharField(allow_blank=True)
     news = serializers.ListField(child=serializers.ChoiceField(NEWS))
 
 

@@ -154,6 +154,7 @@ def _row(
         "most": sum(i.marks for i in items),
         "again": sum(1 for c in cells if c.state in NOT_RIGHT) if _speaks(every, policy, now) else 0,
         "waiting": sum(1 for c in cells if c.state == "waiting"),
+        "remark": next((s.remark for s in reversed(studies) if s.remark), ""),
     }
 
 

@@ -13,7 +13,7 @@ from config import links
 from escuela_core.transcripts import read_captions
 
 from ..conftest import DEMO, bring, looked, posted, run_jobs, upload, vtt
-from ..recordings.test_links import BY_COMMANDS, FRAMED, host  # noqa: F401 (a fixture)
+from ..recordings.test_hosts import BY_COMMANDS, FRAMED, host  # noqa: F401 (a fixture)
 
 pytestmark = pytest.mark.django_db
 

@@ -38,7 +38,8 @@ def test_a_word_on_all_of_it_is_read_by_the_student_and_is_news(client, given, a
     has_looked(ana, timezone.now())
     told = sent(client, "patch", address(given, student), {"remark": " Well listened. "}).json()
     assert (told["remark"], told["member"]) == ("Well listened.", str(ana.id))
-    assert [row["news"] for row in lessons_for(ana, timezone.now())] == [["comment"]]
+    [row] = lessons_for(ana, timezone.now())
+    assert (row["news"], row["remark"]) == (["comment"], "Well listened.")
     device = StudentBrowser(given, None)
     assert device.post("", {"member": str(ana.id)}).json()["student"]["remark"] == "Well listened."
     assert "Well listened." in device.client.get(f"{device.base}data/").content.decode()

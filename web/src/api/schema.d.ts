@@ -2746,7 +2746,7 @@ export interface components {
          * @description One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
          *
          *     ``again``: how many items were not right at last, whose words are worth hearing again; ``news``: what the teacher
-         *     has done about it since the student last looked.
+         *     has done about it since the student last looked; ``remark``: what the teacher says of all of it.
          */
         GivenLessonOut: {
             code: string;
@@ -2768,6 +2768,7 @@ export interface components {
             most: number;
             again: number;
             waiting: number;
+            remark: string;
             news: components["schemas"]["NewsEnum"][];
         };
         GivenOut: {

@@ -117,6 +117,12 @@ function Row({ lesson }: { lesson: Lesson }) {
         </b>
       )}
       <span className="basis-full text-[14px] text-quiet">{facts.join(" · ")}</span>
+      {l.remark && (
+        <span className="line-clamp-4 basis-full text-[14px]">
+          <span className="text-quiet">{t("study.remark")}: </span>
+          <span dir="auto">{l.remark}</span>
+        </span>
+      )}
       {l.news.length > 0 && (
         <b className="basis-full text-[14px]">
           {t("study.news", { what: list(l.news.map((n) => t(`study.newsOf.${n}`))) })}
