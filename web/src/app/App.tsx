@@ -1,9 +1,10 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { AccountPage } from "../accounts/AccountPage";
 import { ConfirmPage, NewAddressPage, NewPasswordPage } from "../accounts/ConfirmPage";
 import { SignInPage } from "../accounts/SignInPage";
 import { ApiError } from "../api/client";
+import { Queries } from "../api/queries";
 import { ProjectorPage } from "../assignments/ProjectorPage";
 import { ClassesPage } from "../classes/ClassesPage";
 import { ClassPage } from "../classes/ClassPage";
@@ -23,7 +24,7 @@ import { RemotePage } from "../room/RemotePage";
 import { ScreenPage } from "../room/ScreenPage";
 import { SignedIn } from "./SignedIn";
 
-const queries = new QueryClient({
+const queries = new Queries({
   defaultOptions: {
     queries: { staleTime: 5_000, retry: (count, error) => !(error instanceof ApiError) && count < 2 },
   },
