@@ -5,7 +5,6 @@ from conftest import spoken
 
 from escuela_core.items import Choice, Gap
 from escuela_core.writing.forms import Draft, drafts
-from escuela_core.writing.forms.spoken import reads_well, tidy
 from escuela_core.writing.questions import questions
 from escuela_core.writing.talk import talk_of
 
@@ -292,35 +291,6 @@ def test_an_answer_rests_on_its_own_words_and_a_number_is_typed_where_no_wrong_o
     (item,) = [d.item for _, d in drafts(talk, 0) if d.form == "quoted_quantity"]
     assert isinstance(item, Gap)
     assert item.answers == ("thirty-eight",)
-
-
-@pytest.mark.parametrize(
-    ("said", "written"),
-    [
-        ("So, then, put the lid on, please.", "put the lid on"),
-        ("And Saskia runs first, you know.", "Saskia runs first"),
-        ("Now I fold a bit of card.", "I fold a bit of card"),
-        ("But don't thaw them, by the way.", "don't thaw them"),
-    ],
-)
-def test_words_are_tidied_before_they_are_quoted(said: str, written: str) -> None:
-    assert tidy(said) == written
-
-
-@pytest.mark.parametrize(
-    "torn",
-    [
-        "you put it on the",
-        "because of",
-        "the the lid",
-        "one, , two",
-        "she says",
-        "sieve it because the lumps",
-        "the stem's",
-    ],
-)
-def test_torn_words_do_not_read_well(torn: str) -> None:
-    assert not reads_well(torn, shortest=1)
 
 
 def test_what_is_named_again_in_its_own_sentence_is_not_what_it_means() -> None:

@@ -93,15 +93,18 @@ def _tell(placement: Placement, changed: list[tuple[Score, dict[str, Any]]], now
             caller.post(url, json.dumps(message).encode(), SCORE_TYPE)
         except SentenceError as error:
             row.did_not(error, now)
+            row.save()
             log.warning("A score could not be given back: %s", error.code)
             if not isinstance(error, PlatformSaysNoError) or error.status >= 500 or error.status == 429:
                 # It is not this one score: the others wait with it.
                 for other, its in changed[n + 1 :]:
                     other.tried = its
                     other.did_not(error, now)
+                    other.save()
                 break
             continue
         count += 1
         row.told, row.told_at = told, now
         row.went_out()
+        row.save()
     return count

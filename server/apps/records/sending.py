@@ -87,10 +87,13 @@ def _deliver(store: RecordStore, delivery: Delivery, now: datetime) -> int:
                 count += len(rows)
         except SentenceError as error:
             delivery.did_not(error, now)
+            # What changed meanwhile is noted on the same row, and stays.
+            delivery.save(update_fields=Delivery.RETRIED)
             log.warning("Statements could not be sent: %s", error.code)
             return count
         if delivery.failed:
             delivery.went_out()
+            delivery.save(update_fields=Delivery.RETRIED)
         return count
 
 

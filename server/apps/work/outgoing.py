@@ -49,7 +49,9 @@ class Watched(models.Model):
 
 
 class Retried(models.Model):
-    """What may fail to arrive: why, how often in a row, and when it is tried again."""
+    """What may fail to arrive: why, how often in a row, and when it is tried again. Whoever tells it this saves it."""
+
+    RETRIED = ("problem", "problem_code", "problem_params", "failed", "again_at")
 
     problem = models.CharField(max_length=300, blank=True)
     problem_code = models.CharField(max_length=40, blank=True)
@@ -63,7 +65,6 @@ class Retried(models.Model):
     def went_out(self) -> None:
         self.problem, self.problem_code, self.problem_params = "", "", {}
         self.failed, self.again_at = 0, None
-        self.save()
 
     def did_not(self, error: SentenceError, now: datetime) -> None:
         """It waits twice as long each time, and is given up in the end; its teacher sees why."""
@@ -71,7 +72,6 @@ class Retried(models.Model):
         self.failed += 1
         wait = min(FIRST_WAIT * 2 ** (self.failed - 1), LONGEST_WAIT)
         self.again_at = now + wait if self.failed < MOST_FAILURES else None
-        self.save()
 
     def why(self) -> dict[str, Any] | None:
         """Why it did not arrive: the sentence, its code and what it names."""

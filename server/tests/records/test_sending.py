@@ -9,6 +9,7 @@ from wsgiref.simple_server import make_server
 import pytest
 from django.utils import timezone
 
+from apps.records import sending
 from apps.records.models import Delivery, RecordStore, Sent
 from apps.records.sending import send_all
 from apps.results import marking
@@ -179,3 +180,19 @@ def test_the_secret_is_wanted_once_and_kept_sealed(client, store) -> None:
 def test_a_colleague_sees_nothing_of_it(client, stranger, store) -> None:
     store.made_known(client)
     assert stranger.get("/api/record-store/").json() == {"store": None}
+
+
+def test_marks_given_while_it_is_being_sent_are_not_missed(client, store, zoe, monkeypatch) -> None:
+    store.made_known(client)
+    store.records.misbehaves = "busy"
+    send_all()
+    store.records.misbehaves = ""
+    first = sending._send
+
+    def meanwhile(*sent_now: Any) -> None:
+        first(*sent_now)
+        Delivery.objects.update(changed=True)
+
+    monkeypatch.setattr(sending, "_send", meanwhile)
+    assert tried_later() == 1
+    assert Delivery.objects.get().changed

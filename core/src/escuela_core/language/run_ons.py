@@ -15,13 +15,14 @@ from typing import TYPE_CHECKING
 from escuela_core.language.wordnet import family
 
 if TYPE_CHECKING:
-    from spacy.tokens import Doc, Token
+    from spacy.tokens import Doc, Span, Token
 
 FURTHEST_VERB = 8
 FEWEST_WORDS = 2
 _JOINING = frozenset("and but so then or".split())
-# What comes behind an "or" then holds only where this is not done: "you've got to be signed in, or it's gone".
-_TELLING = frozenset("either must should need needs got don't n't not never always sure".split())
+_MUST = re.compile(
+    r"\b(?:must|have to|has to|needs? to|got to|should|make sure|don't|do not|never|always|careful)\b", re.IGNORECASE
+)
 _DEPENDING = frozenset(
     "because since if when whenever once unless until while before after although though as which who whom whose that "
     "where whether how what than either".split()
@@ -42,7 +43,7 @@ def pieces(doc: Doc) -> list[str]:
         if token.text not in (",", ";"):
             continue
         following = doc[token.i + 1].lower_ if token.i + 1 < len(doc) else ""
-        if following == "otherwise" or (following == "or" and _has_another_side(doc, cuts[-1], token.i)):
+        if following == "otherwise" or (following == "or" and _has_another_side(doc[cuts[-1] : token.i])):
             continue
         asks = _asks(doc, cuts[-1], token.i) and following not in _DEPENDING
         if asks or (_is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1)):
@@ -53,11 +54,16 @@ def pieces(doc: Doc) -> list[str]:
     return [_written(doc, start, end) for start, end in zip(cuts, ends, strict=True)]
 
 
-def _has_another_side(doc: Doc, start: int, end: int) -> bool:
+def _has_another_side(said: Span) -> bool:
     """Whether an "or" goes on with an "either", or says what happens to who does not do what was told."""
-    told = [t for t in doc[start:end] if not t.is_punct]
-    must = any(a.lemma_ == "have" and b.lower_ == "to" for a, b in zip(told, told[1:], strict=False))
-    return must or any(t.lower_ in _TELLING for t in told) or bool(told and told[0].tag_ == "VB")
+    return any(t.lower_ == "either" for t in said) or tells_what_to_do(said)
+
+
+def tells_what_to_do(said: Doc | Span) -> bool:
+    """Whether what comes behind an "or" holds only where this is not done: "you've got to be signed in, or it's
+    gone"."""
+    first = next((t for t in said if not t.is_punct), None)
+    return bool(_MUST.search(said.text)) or (first is not None and first.tag_ == "VB")
 
 
 def _is_whole(doc: Doc, start: int, end: int) -> bool:

@@ -126,7 +126,7 @@ def _parted(said: str) -> tuple[str, str]:
 
 
 def _with_its_verb(when: str) -> str:
-    """ "If the chat's closed" read as what it says, where its "'s" was read as of a thing that belongs to it."""
+    """The condition with an "is" in place of a "'s" that was read as of what belongs: "if the chat's closed"."""
     if any(is_finite(t) for t in parsed(when)):
         return when
     whole_form = re.sub(r"(?<=\w)['’]s (?=\w)", " is ", when, count=1)

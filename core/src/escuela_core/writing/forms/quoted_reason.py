@@ -13,6 +13,7 @@ from typing import TYPE_CHECKING
 
 from escuela_core.items import Open
 from escuela_core.language.parsing import parsed
+from escuela_core.language.run_ons import tells_what_to_do
 from escuela_core.language.terms import is_negation
 from escuela_core.writing.clause import Clause, capital, is_finite
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
@@ -51,9 +52,6 @@ _OR_ELSE = re.compile(
     r"^(?P<main>.+), (?P<joint>or) (?P<why>(?!(?:it|they|you|we) (?:can|could|may|might)\b)"
     r"(?:it|they|you|we|that|the \w+|your \w+)(?:'s|'ll|'re| \w+)\b.*)$",
     re.IGNORECASE,
-)
-_MUST = re.compile(
-    r"\b(?:must|have to|has to|needs? to|got to|should|make sure|don't|do not|never|always|careful)\b", re.IGNORECASE
 )
 _WHY_SO = re.compile(
     r"^(?:(?:and|but|so|now),? )?(?:why(?P<not> not)?|how come|why's that|why is that)\?$", re.IGNORECASE
@@ -111,7 +109,7 @@ def _reason_of(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | 
         return None
     why = first_that_reads_well(without_remark(tidy(found["why"])), longest=LONGEST_REASON)
     main = _main(found["main"])
-    if found.re is _OR_ELSE and not (_MUST.search(main) or (main and parsed(main)[0].tag_ == "VB")):
+    if found.re is _OR_ELSE and not (main and tells_what_to_do(parsed(main))):
         return None  # "they say bar, or some books say slope": another name, not what happens otherwise
     places: tuple[int, ...] = (piece.sentence,)
     if not found["main"].strip() and (before := _asked_why(piece.sentence, talk)) is not None:
