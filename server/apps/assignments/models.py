@@ -104,8 +104,8 @@ class Assignment(Removable):
         for_them = models.Q(chosen=None) | models.Q(chosen__contains=[member.id])
         return cls.objects.filter(for_them, school_class=member.school_class_id)
 
-    def is_for(self, member: Member) -> bool:
-        return self.chosen is None or member.id in self.chosen
+    def is_for(self, member_id: uuid.UUID) -> bool:
+        return self.chosen is None or member_id in self.chosen
 
     def meant_for(self) -> models.QuerySet[Member]:
         """Those of the class that it is for; nobody where it was given to anyone with the link."""

@@ -29,7 +29,7 @@ def gradebook(school_class: SchoolClass) -> dict[str, Any]:
     now, rows = timezone.now(), []
     counting = {(a.id, m.id): _time_that_counts(a, times.get((a.id, m.id), [])) for a in given for m in members}
     for member in members:
-        entries = [_entry(counting[a.id, member.id], is_for=a.is_for(member)) for a in given]
+        entries = [_entry(counting[a.id, member.id], is_for=a.is_for(member.id)) for a in given]
         counted_by = [
             Entry(_counting(a, e, now), m, e["late"], weights.get(str(a.id), 1.0))
             for a, e, m in zip(given, entries, most, strict=True)

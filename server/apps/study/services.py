@@ -64,7 +64,7 @@ class NotForYouError(SentenceError):
 
 def require_for(assignment: Assignment, member_id: UUID) -> None:
     """Raises NotForYouError for a member of the class whom the lesson was not given to."""
-    if assignment.chosen is not None and member_id not in assignment.chosen:
+    if not assignment.is_for(member_id):
         raise NotForYouError
 
 
