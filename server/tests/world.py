@@ -70,6 +70,7 @@ class World:
             "session_id": SignedIn.objects.create(user=teacher, session_key="x").id,
             "code": self.assignment.code,
             "number": 0,
+            "tag": "es",
             "form": "webvtt",
             "language": "en",
             "key": lesson.recording.media_key,

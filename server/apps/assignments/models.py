@@ -43,6 +43,11 @@ class Edition(models.Model):
         return tuple(items_from_json({"items": self.content["items"]}))
 
     @property
+    def wordings(self) -> list[str]:
+        """The other wordings that students may choose, each once."""
+        return list(dict.fromkeys(w["tag"] for item in self.content["items"] for w in item.get("wordings", ())))
+
+    @property
     def stretches(self) -> list[Span]:
         """The parts of the recording it covers, in order."""
         given = self.content.get("stretches") or [self.content]
@@ -91,6 +96,8 @@ class Assignment(Removable):
     corrections = models.JSONField(default=dict)
     # What the teacher tells those who open it.
     instructions = models.TextField(blank=True)
+    # In which of its wordings students first see the items (``core.items.wording``); empty: their own choice.
+    wording = models.CharField(max_length=35, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
     # Where its students get the recording from; it ends with the assignment.
     media_pass = models.OneToOneField(MediaPass, null=True, on_delete=models.PROTECT, related_name="assignment")

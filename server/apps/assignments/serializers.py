@@ -45,6 +45,7 @@ class PolicyIn(RulesData):
 
     name = serializers.CharField(max_length=120, allow_blank=True)
     instructions = serializers.CharField(max_length=4000, allow_blank=True)
+    wording = serializers.CharField(max_length=35, allow_blank=True)
     opens_at = serializers.DateTimeField(allow_null=True)
     due_at = serializers.DateTimeField(allow_null=True)
     closes_at = serializers.DateTimeField(allow_null=True)
@@ -106,6 +107,8 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
     changes = ChangedOut(many=True)
     state = serializers.SerializerMethodField()
     item_count = serializers.SerializerMethodField()
+    wordings = serializers.SerializerMethodField()
+    language = serializers.SerializerMethodField()
     student_count = serializers.SerializerMethodField()
     qr = serializers.CharField(source="qr_svg")
     link = serializers.CharField()
@@ -136,6 +139,9 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
             "item_count",
             "student_count",
             "instructions",
+            "wording",
+            "wordings",
+            "language",
             "opens_at",
             "due_at",
             "closes_at",
@@ -148,6 +154,12 @@ class AssignmentOut(serializers.ModelSerializer[Assignment]):
 
     def get_item_count(self, assignment: Assignment) -> int:
         return len(assignment.edition.content["items"])
+
+    def get_wordings(self, assignment: Assignment) -> list[str]:
+        return assignment.edition.wordings
+
+    def get_language(self, assignment: Assignment) -> str:
+        return str(assignment.edition.content["language"])
 
     def get_student_count(self, assignment: Assignment) -> int:
         counted: int | None = getattr(assignment, "joined", None)

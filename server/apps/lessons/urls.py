@@ -12,6 +12,7 @@ from apps.lessons.replacing import views as replacing_views
 from apps.lessons.script import finding_views
 from apps.lessons.script import views as script_views
 from apps.lessons.segments import views as segments_views
+from apps.lessons.wording import views as wording_views
 from apps.lessons.writing import views as writing_views
 
 urlpatterns = [
@@ -54,6 +55,8 @@ urlpatterns = [
     path("writers/wishes/<uuid:wishes_id>/", writing_views.KeptWishesView.as_view()),
     path("segments/<uuid:segment_id>/", segments_views.SegmentView.as_view()),
     path("items/<uuid:item_id>/", items_views.ItemView.as_view()),
+    path("lessons/<uuid:lesson_id>/wordings/<str:tag>/", wording_views.WordingView.as_view()),
+    path("items/<uuid:item_id>/wordings/<str:tag>/", wording_views.ItemWordingView.as_view()),
     path("items/<uuid:item_id>/pause/", items_views.ItemPauseView.as_view()),
     path("items/<uuid:item_id>/split/", items_views.ItemSplitView.as_view()),
     path("items/<uuid:item_id>/decision/", items_views.ItemDecisionView.as_view()),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -13,6 +13,7 @@ from apps.study.models import Answer, Note, Student
 from apps.study.rows import Given
 from apps.study.services import ordering_of, standing_of, watched
 from escuela_core.items import Item
+from escuela_core.items.rewording import in_wording
 from escuela_core.results.attempts import Attempt
 from escuela_core.results.sheet import Cell, Try, cell, earned
 from escuela_core.study import Mark, Policy, credit
@@ -29,6 +30,7 @@ NOTHING_ASKED: dict[str, Any] = {
     "image_url": None,
     "image_alt": "",
     "sound_url": None,
+    "wordings": [],
 }
 
 
@@ -88,15 +90,26 @@ def question(item: Item, order: Sequence[int], *, withheld: bool = False) -> dic
 
 def _asked(item: Item, order: Sequence[int]) -> dict[str, Any]:
     images = item.images
+    return _shown(item, order) | {
+        "option_image_urls": [address_of(images[n]) for n in order] if images else [],
+        "image_url": address_of(item.image),
+        "sound_url": address_of(item.sound),
+        "wordings": [{"tag": tag} | _shown(worded, order) for tag, worded in _worded(item)],
+    }
+
+
+def _shown(item: Item, order: Sequence[int]) -> dict[str, Any]:
     return {
         "prompt": item.asked,
         "targets": item.targets,
         "options": [item.shown[n] for n in order],
-        "option_image_urls": [address_of(images[n]) for n in order] if images else [],
-        "image_url": address_of(item.image),
         "image_alt": item.image_alt,
-        "sound_url": address_of(item.sound),
     }
+
+
+def _worded(item: Item) -> Iterator[tuple[str, Item]]:
+    for wording in item.wordings:
+        yield wording.tag, in_wording(item, wording.tag)
 
 
 def questions_for(student: Student, told: Sequence[dict[str, Any]]) -> list[dict[str, Any]]:
@@ -217,6 +230,12 @@ def _told(answer: Answer, item: Item, order: Sequence[int], standing: Standing, 
 
 def key_of(item: Item, order: Sequence[int]) -> dict[str, Any]:
     """The key and explanation, for when the policy has let them go; options by their places in ``order``."""
-    told: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "feedback": []} | item.key_shown(order)
+    told = _key_shown(item, order)
     evidence = [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in item.evidence]
-    return told | {"explanation": item.explanation, "evidence": evidence}
+    wordings = [{"tag": tag} | _key_shown(worded, order) for tag, worded in _worded(item)]
+    return told | {"evidence": evidence, "wordings": wordings}
+
+
+def _key_shown(item: Item, order: Sequence[int]) -> dict[str, Any]:
+    told: dict[str, Any] = {"correct": [], "truth": None, "texts": [], "feedback": []} | item.key_shown(order)
+    return told | {"explanation": item.explanation}

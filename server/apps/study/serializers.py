@@ -28,6 +28,16 @@ class StudySentenceOut(SpanOut):
     text = serializers.CharField()
 
 
+class OtherWordsOut(serializers.Serializer[object]):
+    """What is asked, in the words of ``tag``; all that it shows stands in the same order as the original."""
+
+    tag = serializers.CharField()
+    prompt = serializers.CharField(allow_blank=True)
+    targets = serializers.ListField(child=serializers.CharField())
+    options = serializers.ListField(child=serializers.CharField())
+    image_alt = serializers.CharField(allow_blank=True)
+
+
 class QuestionOut(serializers.Serializer[object]):
     """``withheld``: nothing is asked yet, since the item's clock has not been started."""
 
@@ -46,6 +56,7 @@ class QuestionOut(serializers.Serializer[object]):
     image_alt = serializers.CharField()
     option_image_urls = serializers.ListField(child=serializers.CharField(allow_null=True))
     sound_url = serializers.CharField(allow_null=True)
+    wordings = OtherWordsOut(many=True)
 
 
 class StudyLineOut(serializers.Serializer[object]):
@@ -87,6 +98,13 @@ class StudyLessonOut(serializers.Serializer[object]):
     materials = StudyMaterialOut(many=True)
 
 
+class KeyInOtherWordsOut(serializers.Serializer[object]):
+    tag = serializers.CharField()
+    texts = serializers.ListField(child=serializers.CharField())
+    feedback = serializers.ListField(child=serializers.CharField(allow_blank=True))
+    explanation = serializers.CharField(allow_blank=True)
+
+
 class KeyOut(serializers.Serializer[object]):
     correct = serializers.ListField(child=serializers.IntegerField())
     truth = serializers.BooleanField(allow_null=True)
@@ -94,6 +112,7 @@ class KeyOut(serializers.Serializer[object]):
     feedback = serializers.ListField(child=serializers.CharField(allow_blank=True))
     explanation = serializers.CharField()
     evidence = SpanOut(many=True)
+    wordings = KeyInOtherWordsOut(many=True)
 
 
 class ResponseData(serializers.Serializer[object]):
@@ -213,6 +232,7 @@ class StudyOut(serializers.Serializer[object]):
     in_room = serializers.BooleanField()
     corrections = CorrectedOut(many=True)
     instructions = serializers.CharField(allow_blank=True)
+    wording = serializers.CharField(allow_blank=True)
     entry = EntryOut(allow_null=True)
     title = serializers.CharField()
     item_count = serializers.IntegerField()

@@ -124,6 +124,7 @@ class StudyAddress(APIView):
             "in_room": in_room,
             "corrections": selectors.corrections_of(assignment),
             "instructions": assignment.instructions,
+            "wording": assignment.wording,
             "rules": assignment if student is None or student.member is None else policy,
             "entry": entry,
             "lesson": lesson,

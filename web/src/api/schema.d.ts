@@ -925,6 +925,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/items/{item_id}/wordings/{tag}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Put words in, those that are named; what else stands there stays. */
+        patch: operations["api_items_wordings_partial_update"];
+        trace?: never;
+    };
     "/api/jobs/": {
         parameters: {
             query?: never;
@@ -1591,6 +1608,24 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{lesson_id}/wordings/{tag}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A view for a signed-in teacher. */
+        get: operations["api_lessons_wordings_retrieve"];
+        put?: never;
+        post?: never;
+        /** @description A view for a signed-in teacher. */
+        delete: operations["api_lessons_wordings_destroy"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2350,6 +2385,9 @@ export interface components {
             readonly item_count: number;
             readonly student_count: number;
             instructions?: string;
+            wording?: string;
+            readonly wordings: string[];
+            readonly language: string;
             /** Format: date-time */
             opens_at?: string | null;
             /** Format: date-time */
@@ -2506,8 +2544,6 @@ export interface components {
             left_ms: number;
             question: components["schemas"]["QuestionOut"];
         };
-        /** @enum {string} */
-        CodeEnum: "unheard" | "over_reported" | "in_seconds" | "same_words";
         CodeInRequest: {
             code: string;
         };
@@ -2598,6 +2634,12 @@ export interface components {
         DivideInRequest: {
             fineness: number;
         };
+        DoubtOut: {
+            code: components["schemas"]["DoubtOutCodeEnum"];
+            words: string;
+        };
+        /** @enum {string} */
+        DoubtOutCodeEnum: "stale" | "gap" | "missing" | "added";
         /** @description ``also``: the names of the lesson and the assignments in which the same was done. */
         EffectOut: {
             gain: number;
@@ -2953,6 +2995,7 @@ export interface components {
             purpose?: components["schemas"]["PurposeEnum"];
             pause_ms?: number | null;
             evidence?: components["schemas"]["SpanData"][];
+            wordings?: components["schemas"]["WordingData"][];
         };
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
         ItemContentRequest: {
@@ -2981,6 +3024,7 @@ export interface components {
             purpose?: components["schemas"]["PurposeEnum"];
             pause_ms?: number | null;
             evidence?: components["schemas"]["SpanDataRequest"][];
+            wordings?: components["schemas"]["WordingDataRequest"][];
         };
         /** @enum {string} */
         ItemKindEnum: "choice" | "true_false" | "gap" | "open" | "match" | "order" | "groups" | "note";
@@ -3078,6 +3122,12 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        KeyInOtherWordsOut: {
+            tag: string;
+            texts: string[];
+            feedback: string[];
+            explanation: string;
+        };
         KeyOut: {
             correct: number[];
             truth: boolean | null;
@@ -3085,6 +3135,7 @@ export interface components {
             feedback: string[];
             explanation: string;
             evidence: components["schemas"]["SpanOut"][];
+            wordings: components["schemas"]["KeyInOtherWordsOut"][];
         };
         /** @description A platform from which somebody who comes is the teacher who is signed in. */
         KnownThereOut: {
@@ -3159,6 +3210,13 @@ export interface components {
         LevelEnum: "A1" | "A2" | "B1" | "B2" | "C1" | "C2";
         /** @enum {string} */
         LicenceEnum: "CC BY 4.0" | "CC BY-SA 4.0" | "CC BY-NC 4.0" | "CC BY-NC-SA 4.0" | "CC0 1.0";
+        /** @description ``at``: where the text stands in the item, as in ``options[0].text``. */
+        LineOut: {
+            at: string;
+            original: string;
+            text: string;
+            doubts: components["schemas"]["DoubtOut"][];
+        };
         LinkInRequest: {
             token: string;
         };
@@ -3384,6 +3442,14 @@ export interface components {
             author: string;
             licence: string;
         };
+        /** @description What is asked, in the words of ``tag``; all that it shows stands in the same order as the original. */
+        OtherWordsOut: {
+            tag: string;
+            prompt: string;
+            targets: string[];
+            options: string[];
+            image_alt: string;
+        };
         /** @description What is to be entered in the platform. */
         OurAddressesOut: {
             register: string;
@@ -3605,6 +3671,7 @@ export interface components {
             counting?: components["schemas"]["CountingEnum"];
             name?: string;
             instructions?: string;
+            wording?: string;
             /** Format: date-time */
             opens_at?: string | null;
             /** Format: date-time */
@@ -3639,6 +3706,11 @@ export interface components {
         PatchedTogetherInRequest: {
             ids?: string[];
             place?: components["schemas"]["ItemPlaceEnum"];
+        };
+        PatchedWordingInRequest: {
+            texts?: {
+                [key: string]: string;
+            };
         };
         PauseInRequest: {
             at_ms: number;
@@ -3741,6 +3813,7 @@ export interface components {
             image_alt: string;
             option_image_urls: (string | null)[];
             sound_url: string | null;
+            wordings: components["schemas"]["OtherWordsOut"][];
         };
         /** @description Of open answers: which are alike, by their places among the answers, and the words that criteria name in each. */
         ReadingOut: {
@@ -4072,6 +4145,7 @@ export interface components {
             /** @default  */
             name: string;
             instructions?: string;
+            wording?: string;
             /** Format: date-time */
             opens_at?: string | null;
             /** Format: date-time */
@@ -4145,11 +4219,13 @@ export interface components {
         };
         /** @description What may be worth a look: ``items`` by their numbers, ``others`` by their names. */
         SignOut: {
-            code: components["schemas"]["CodeEnum"];
+            code: components["schemas"]["SignOutCodeEnum"];
             items: number[];
             seconds: number;
             others: string[];
         };
+        /** @enum {string} */
+        SignOutCodeEnum: "unheard" | "over_reported" | "in_seconds" | "same_words";
         /** @description Where the browser takes the signed choice. */
         SignedChoiceOut: {
             return_url: string;
@@ -4346,6 +4422,7 @@ export interface components {
             in_room: boolean;
             corrections: components["schemas"]["CorrectedOut"][];
             instructions: string;
+            wording: string;
             entry: components["schemas"]["EntryOut"] | null;
             title: string;
             item_count: number;
@@ -4517,6 +4594,40 @@ export interface components {
             mistakes?: string[];
             /** @default  */
             remarks: string;
+        };
+        WordedItemOut: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["ItemKindEnum"];
+            place: components["schemas"]["WordedItemOutPlaceEnum"];
+            pause_ms: number | null;
+            lines: components["schemas"]["LineOut"][];
+        };
+        /** @enum {string} */
+        WordedItemOutPlaceEnum: "pool" | "lesson";
+        WordedTextData: {
+            at: string;
+            text: string;
+            of: string;
+        };
+        WordedTextDataRequest: {
+            at: string;
+            text: string;
+            of: string;
+        };
+        WordingData: {
+            tag: string;
+            texts: components["schemas"]["WordedTextData"][];
+        };
+        WordingDataRequest: {
+            tag: string;
+            texts: components["schemas"]["WordedTextDataRequest"][];
+        };
+        WordingOut: {
+            title: string;
+            language: string;
+            tags: string[];
+            items: components["schemas"]["WordedItemOut"][];
         };
         WritersOut: {
             service: string;
@@ -6201,6 +6312,32 @@ export interface operations {
             };
         };
     };
+    api_items_wordings_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedWordingInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordedItemOut"];
+                };
+            };
+        };
+    };
     api_jobs_list: {
         parameters: {
             query?: never;
@@ -7574,6 +7711,49 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WantedOut"];
                 };
+            };
+        };
+    };
+    api_lessons_wordings_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordingOut"];
+                };
+            };
+        };
+    };
+    api_lessons_wordings_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -22,6 +22,7 @@ import { ThisIsMePage } from "../platforms/ThisIsMePage";
 import { RehearsalPage } from "../rehearsal/RehearsalPage";
 import { RemotePage } from "../room/RemotePage";
 import { ScreenPage } from "../room/ScreenPage";
+import { WordingPage } from "../wording/WordingPage";
 import { SignedIn } from "./SignedIn";
 
 const queries = new Queries({
@@ -54,6 +55,7 @@ export function App() {
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
             <Route path="/lessons/:lesson/handout" element={<HandoutPage />} />
+            <Route path="/lessons/:lesson/wording" element={<WordingPage />} />
             <Route path="/lessons/:lesson/:step?" element={<DeskPage />} />
             <Route path="/assignments/:assignment/room" element={<ScreenPage />} />
             <Route path="/assignments/:assignment/remote" element={<RemotePage />} />

@@ -5,6 +5,7 @@ import { Dialog } from "../ui/Dialog";
 import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { SaveOrCancel } from "../ui/SaveOrCancel";
+import { FirstWords } from "./FirstWords";
 import { ForWhom } from "./ForWhom";
 import { changeable } from "./policy";
 import type { Assignment, Policy } from "./queries";
@@ -51,6 +52,7 @@ export function ChangeDialog({ assignment, close, changed }: Props) {
           />
         )}
         <Instructions policy={policy} put={put} />
+        <FirstWords policy={policy} put={put} tags={assignment.wordings} language={assignment.language} />
         <Times policy={policy} put={put} />
         <Rules policy={policy} put={put} />
         <Said policy={policy} />

@@ -6,6 +6,7 @@ type Changeable = Omit<Policy, "with_unseen">;
 export const FIRST = {
   name: "",
   instructions: "",
+  wording: "",
   opens_at: null,
   due_at: null,
   closes_at: null,

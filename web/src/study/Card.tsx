@@ -13,6 +13,7 @@ import type { Answered, Progress, Question, Rules, StudyDoor, StudyLesson } from
 import { Explained } from "./Explained";
 import { Feedback, outcomeInWords, said } from "./Feedback";
 import { TimedForm } from "./TimedForm";
+import { WordingField } from "./useWording";
 
 type Props = {
   lesson: Pick<StudyLesson, "sentences">;
@@ -90,6 +91,7 @@ export function Card(props: Props) {
           {t("study.itemOf", { number: props.number, count: props.count })}
           {question.kind !== "note" && ` · ${t("study.marks", { count: question.marks })}`}
         </span>
+        <WordingField question={question} />
         {read && !question.withheld && (
           <Button small look="quiet" hint="V" onClick={readOut}>
             {t("study.readAloud")}

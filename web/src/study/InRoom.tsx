@@ -4,17 +4,17 @@ import { api, body, type Schemas } from "../api/client";
 import { useEvents } from "../app/events";
 import { newId } from "../app/ids";
 import { ErrorNotice, Waiting } from "../ui/Notice";
-import { WordsLanguage } from "../ui/words";
 import { Card } from "./Card";
 import type { Rules } from "./door";
 import { Outbox } from "./outbox";
+import { InWording, useWording } from "./useWording";
+import { progressIn, questionIn } from "./wording";
 
 type Told = Schemas["InRoomOut"];
 type Props = { code: string; student: string; nickname: string; rules: Rules; over: () => void };
 
 /** A student's phone while the lesson is played in the room: the item that the screen asks, and what came of it. */
 export function InRoom({ code, student, nickname, rules, over }: Props) {
-  const { t } = useTranslation();
   const path = { params: { path: { code } } };
   const { told, take, error } = useEvents<Told>(`/api/study/${code}/room/events/`, async () =>
     body(await api.GET("/api/study/{code}/room/", path)),
@@ -27,7 +27,24 @@ export function InRoom({ code, student, nickname, rules, over }: Props) {
     if (!runs) over();
   }, [runs]);
   if (!told) return error ? <ErrorNotice error={error} /> : <Waiting />;
-  const { question } = told;
+  return <Asked told={told} take={take} error={error} outbox={outbox} nickname={nickname} rules={rules} />;
+}
+
+type AskedProps = {
+  told: Told;
+  take: (told: Told) => void;
+  error: unknown;
+  outbox: Outbox;
+  nickname: string;
+  rules: Rules;
+};
+
+function Asked({ told, take, error, outbox, nickname, rules }: AskedProps) {
+  const { t } = useTranslation();
+  const original = told.question ?? undefined;
+  const wording = useWording(original ? [original] : [], told.language);
+  const question = original && questionIn(original, wording.tag);
+  const progress = told.progress ? progressIn(told.progress, wording.tag) : undefined;
   const send = async (response: Parameters<Outbox["answer"]>[2]) => {
     const progress = await outbox.answer(newId(), question?.id ?? "", response);
     if (progress) take({ ...told, progress });
@@ -42,14 +59,14 @@ export function InRoom({ code, student, nickname, rules, over }: Props) {
         <span dir="auto">{nickname}</span>
       </header>
       {error !== null && <ErrorNotice error={error} />}
-      <WordsLanguage value={told.language}>
+      <InWording choice={wording}>
         {question ? (
           <Card
             key={`${question.id} ${told.takes} ${told.phase === "told"}`}
             lesson={told}
             count={told.item_count}
             question={question}
-            progress={told.progress ?? undefined}
+            progress={progress}
             number={told.number}
             rules={rules}
             shut={!told.takes}
@@ -65,7 +82,7 @@ export function InRoom({ code, student, nickname, rules, over }: Props) {
             <p className="text-quiet">{t("inRoom.watchHelp")}</p>
           </div>
         )}
-      </WordsLanguage>
+      </InWording>
     </main>
   );
 }

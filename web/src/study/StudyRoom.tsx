@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useMemo, useRef } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import type { Clock } from "../player/clock";
@@ -7,7 +7,6 @@ import { Picture } from "../player/Picture";
 import { Boundary } from "../ui/Boundary";
 import { Button } from "../ui/Button";
 import { KeyList } from "../ui/KeyList";
-import { WordsLanguage } from "../ui/words";
 import { Around } from "./Around";
 import { Bar } from "./Bar";
 import { Beside } from "./Beside";
@@ -21,6 +20,8 @@ import { type StudyMaterial, wordsOf } from "./materials";
 import { OtherWords } from "./OtherWords";
 import { ReadAlong } from "./ReadAlong";
 import type { Course } from "./useCourse";
+import { InWording, useWording } from "./useWording";
+import { lessonIn, progressIn } from "./wording";
 
 type Props = {
   clock: Clock;
@@ -30,6 +31,8 @@ type Props = {
   startMs: number;
   after: StudyMaterial[];
   instructions?: string;
+  /** The wording that the teacher gives it in. */
+  wording?: string;
   /** Begins all of it again; null where the rules do not allow it. */
   again?: (() => Promise<void>) | null;
   retakesLeft?: number;
@@ -41,8 +44,15 @@ type Props = {
 };
 
 /** The room a student is in: picture first, then what is spoken, or one card at a time; beside it where there is room. */
-export function StudyRoom(props: Props) {
-  const { clock, lesson, course, rules } = props;
+export function StudyRoom(given: Props) {
+  const wording = useWording(given.lesson.items, given.lesson.language, given.wording);
+  const { tag } = wording;
+  const lesson = useMemo(() => lessonIn(given.lesson, tag), [given.lesson, tag]);
+  const told = given.course.progress;
+  const progress = useMemo(() => new Map([...told].map(([id, p]) => [id, progressIn(p, tag)])), [told, tag]);
+  const course = { ...given.course, progress };
+  const props = { ...given, lesson, course };
+  const { clock, rules } = props;
   const { t } = useTranslation();
   const { finished } = course;
   const canRead = rules.script !== "none";
@@ -97,14 +107,14 @@ export function StudyRoom(props: Props) {
       </div>
       <div className="flex-1 beside:col-start-2 beside:row-span-2 beside:row-start-1 beside:overflow-y-auto beside:border-l beside:border-rule">
         <Boundary of={`${phase} ${course.stop?.atMs} ${course.index}`}>
-          <WordsLanguage value={lesson.language}>
+          <InWording choice={wording}>
             {ended && <EndPage {...props} />}
             {asking && <Asking {...props} />}
-          </WordsLanguage>
+          </InWording>
           {words && (
             <>
               <Told text={props.instructions} />
-              <WordsLanguage value={lesson.language}>{course.beside && <Beside {...props} />}</WordsLanguage>
+              <InWording choice={wording}>{course.beside && <Beside {...props} />}</InWording>
               <div className="px-4 py-3">
                 <Around materials={lesson.materials.filter((m) => m.place === "before")} />
                 <ReadAlong {...readable} />

@@ -89,6 +89,7 @@ export function Studying({ code, study, lesson: given, student, again }: Props) 
         startMs={startMs}
         after={after}
         instructions={study.instructions}
+        wording={study.wording}
         again={student.retakes_left > 0 && !closed ? again : null}
         retakesLeft={student.retakes_left}
         own={(hear) => (

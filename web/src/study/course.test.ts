@@ -18,6 +18,7 @@ const question = (id: string, pause_ms: number): Question => ({
   image_alt: "",
   option_image_urls: [],
   sound_url: null,
+  wordings: [],
 });
 const lesson = {
   stretches: [{ start_ms: 0, end_ms: 90_000 }],

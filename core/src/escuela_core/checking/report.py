@@ -22,6 +22,7 @@ from escuela_core.checking.mending import (
     plainer_mends,
     twin_mend,
 )
+from escuela_core.checking.other_words import other_words_findings
 from escuela_core.checking.ranking import LOOKED_AT
 from escuela_core.checking.severity import graded
 from escuela_core.checking.twins import Asked, twins
@@ -117,11 +118,12 @@ def _beside(report: ItemReport, item: Item, found: Sequence[Finding], level: str
     """``report`` with what the item has beside the others, and at the level of its class."""
     offered = [twin_mend(f) for f in found if f.code == "twin" and f.severity != "hint"]
     offered += [m for f in found if f.code == "crowded" for m in crowding_mend(item, f)]
-    leaves: list[Finding] = []
+    leaves = other_words_findings(item, transcript.language)
     if level:
         spoken = _spoken(transcript)
-        leaves = above_level(item, level, spoken, transcript.language)
-        offered += plainer_mends(item, level, spoken, transcript.language) if leaves else []
+        above = above_level(item, level, spoken, transcript.language)
+        offered += plainer_mends(item, level, spoken, transcript.language) if above else []
+        leaves += above
     return replace(report, findings=(*report.findings, *leaves, *found), mends=(*report.mends, *offered))
 
 

@@ -10,6 +10,7 @@ from typing import Any, ClassVar, Literal, Self
 from escuela_core.errors import EscuelaError
 from escuela_core.items.claim import Claim
 from escuela_core.items.paper import Paper
+from escuela_core.items.wording import Wording
 from escuela_core.timeline import Span
 
 Depth = Literal["recall", "use", "reason", "extend"]
@@ -50,7 +51,7 @@ class Item:
     """``pause_ms`` is None until the item is placed; ``id`` is empty until it is kept.
 
     ``image`` and ``sound`` name files, ``image_alt`` says what the picture shows, ``goal`` is the learning goal asked
-    about; they are kept as given.
+    about; they are kept as given. ``wordings`` are the same item in other words (``items.rewording``).
     """
 
     kind: ClassVar[str]
@@ -74,6 +75,7 @@ class Item:
     image: str = ""
     image_alt: str = ""
     sound: str = ""
+    wordings: tuple[Wording, ...] = ()
 
     @classmethod
     def read(cls, data: dict[str, Any], path: str, shared: dict[str, Any]) -> Self:

@@ -8,11 +8,12 @@ from escuela_core.items import shape
 from escuela_core.items.kinds import KINDS
 from escuela_core.items.model import DEPTHS, Item
 from escuela_core.items.shape import ItemShapeError
+from escuela_core.items.wording import read_wordings, wordings_json
 from escuela_core.timeline import Span
 
 MOST_ITEMS = 2_000
 _TEXTS = ("explanation", "goal", "image", "image_alt", "sound")
-_SHARED = {"id", "kind", "marks", "depth", "purpose", "pause_ms", "time_limit_s", "evidence", *_TEXTS}
+_SHARED = {"id", "kind", "marks", "depth", "purpose", "pause_ms", "time_limit_s", "evidence", "wordings", *_TEXTS}
 
 
 def items_from_json(data: object) -> list[Item]:
@@ -42,7 +43,8 @@ def item_to_json(item: Item) -> dict[str, Any]:
     data |= {k: v for k, v in optional.items() if v is not None}
     data |= {k: getattr(item, k) for k in _TEXTS[1:] if getattr(item, k)}
     data["evidence"] = [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in item.evidence]
-    return data
+    wordings = wordings_json(item.wordings)
+    return data | ({"wordings": wordings} if wordings else {})
 
 
 def _shared(table: dict[str, Any], path: str) -> dict[str, Any]:
@@ -65,6 +67,7 @@ def _shared(table: dict[str, Any], path: str) -> dict[str, Any]:
         "pause_ms": None if pause_ms is None else shape.whole(pause_ms, f"{path}.pause_ms"),
         "time_limit_s": None if limit_s is None else shape.seconds(limit_s, f"{path}.time_limit_s"),
         "evidence": tuple(evidence),
+        "wordings": read_wordings(table, path),
     } | {key: shape.text(table, key, path, needed=False) for key in _TEXTS}
 
 

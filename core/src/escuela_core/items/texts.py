@@ -7,7 +7,7 @@ from typing import Any
 
 _FILES = {"image", "sound"}
 # Names of things, not words to be read.
-_NAMES = {"id", "kind", "depth", "purpose"} | _FILES
+_NAMES = {"id", "kind", "depth", "purpose", "tag", "at"} | _FILES
 
 
 def with_texts(content: dict[str, Any], change: Callable[[str], str]) -> dict[str, Any]:

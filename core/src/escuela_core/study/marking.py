@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from escuela_core.items import Item, Response, ResponseShapeError
+from escuela_core.items.rewording import in_wording
+from escuela_core.items.wording import PLAIN
 from escuela_core.study.policy import Policy
 
 Outcome = Literal["right", "wrong", "not_sure", "out_of_time", "waiting", "read"]
@@ -47,7 +49,7 @@ def credit(given: Mark, number: int, policy: Policy) -> float | None:
 
 
 def mark(item: Item, response: Response, language: str = "en") -> Mark:
-    """The mark of ``response`` to an item in ``language``.
+    """The mark of ``response`` to an item in ``language``; what is typed may be in the words of any of its wordings.
 
     What earns less than all the marks is not right, but keeps what it earned.
     """
@@ -60,4 +62,7 @@ def mark(item: Item, response: Response, language: str = "en") -> Mark:
     if item.waits:
         return Mark("waiting", None)
     share = item.share(response, language)
+    if share < 1 and response.text:
+        worded = ((in_wording(item, w.tag), language if w.tag == PLAIN else w.tag) for w in item.wordings)
+        share = max((w.share(response, its) for w, its in worded), default=share)
     return Mark("right" if share == 1 else "wrong", share)

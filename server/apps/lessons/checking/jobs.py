@@ -67,7 +67,7 @@ def _to_be_placed(item: Item) -> CoreItem:
 
 def report_data(item: Item, report: ItemReport) -> dict[str, Any]:
     """A report as it is stored, with what it rests on and whether an earlier decision still holds."""
-    words = {k: v for k, v in item.content.items() if k not in ("pause_ms", "marks", "depth")}
+    words = {k: v for k, v in item.content.items() if k not in ("pause_ms", "marks", "depth", "wordings")}
     texts = [e.text for e in report.evidence[:1]]
     basis = hashlib.sha256(json.dumps([words, texts], sort_keys=True, ensure_ascii=False).encode()).hexdigest()
     findings = [asdict(f) for f in report.findings]

@@ -33,6 +33,17 @@ class GroupData(serializers.Serializer[object]):
     things = serializers.ListField(child=serializers.CharField(allow_blank=True))
 
 
+class WordedTextData(serializers.Serializer[object]):
+    at = serializers.CharField()
+    text = serializers.CharField(allow_blank=True)
+    of = serializers.CharField(allow_blank=True)
+
+
+class WordingData(serializers.Serializer[object]):
+    tag = serializers.CharField()
+    texts = WordedTextData(many=True)
+
+
 class ItemContent(serializers.Serializer[object]):
     """An item as in the item list file. Documents the shape; core reads and refuses it."""
 
@@ -60,6 +71,7 @@ class ItemContent(serializers.Serializer[object]):
     purpose = serializers.ChoiceField(("check", "predict"), required=False)
     pause_ms = serializers.IntegerField(required=False, allow_null=True)
     evidence = SpanData(many=True, required=False)
+    wordings = WordingData(many=True, required=False)
 
     def to_representation(self, instance: Any) -> dict[str, Any]:
         """Only the keys the item has: what is sent out must be taken back as it is."""

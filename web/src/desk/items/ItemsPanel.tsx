@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
+import { useNavigate } from "react-router";
 import { useKeys } from "../../app/keys";
 import { KINDS } from "../../kinds/kinds";
 import { WRITTEN } from "../../kinds/writing";
@@ -16,7 +17,12 @@ import { ProposeForm } from "../writing/ProposeForm";
 export function ItemsPanel({ state }: { state: DeskState }) {
   const { t } = useTranslation();
   const [pasting, setPasting] = useState(false);
-  useKeys([{ keys: "Shift+V", label: t("paste.open"), run: () => setPasting(true) }]);
+  const go = useNavigate();
+  const inOtherWords = () => go(`/lessons/${state.desk.id}/wording`);
+  useKeys([
+    { keys: "Shift+V", label: t("paste.open"), run: () => setPasting(true) },
+    { keys: "Shift+Z", label: t("wording.open"), run: inOtherWords },
+  ]);
   return (
     <>
       <section aria-label={t("items.own")} className="mb-4">
@@ -34,6 +40,9 @@ export function ItemsPanel({ state }: { state: DeskState }) {
             {t("paste.open")}
           </Button>
           <Replace state={state} where="items" />
+          <Button small hint="Shift+Z" onClick={inOtherWords}>
+            {t("wording.open")}
+          </Button>
         </div>
         {pasting && <PasteDialog state={state} close={() => setPasting(false)} />}
       </section>
