@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from escuela_core.exchange.lesson import File, KeptItem, LessonFile, Said, SegmentRow, Track
 from escuela_core.handouts import PART_KINDS, Layout, Part
 from escuela_core.items import Item, item_from_json
+from escuela_core.items.rewording import texts_of, with_wording
 from escuela_core.materials import KINDS as MATERIALS
 from escuela_core.materials import Line, Material
 from escuela_core.timeline import Span
@@ -83,7 +84,11 @@ def items(draw: st.DrawFn, kinds: tuple[str, ...] = tuple(OWN)) -> Item:
         data["pause_ms"] = draw(times)
     if draw(st.booleans()):
         data["time_limit_s"] = draw(st.integers(5, 3_600))
-    return item_from_json(data)
+    item = item_from_json(data)
+    if draw(st.booleans()):
+        tag = draw(st.sampled_from(["plain", "es", "pt-BR"]))
+        item = with_wording(item, tag, {at: draw(texts) for at in texts_of(item)})
+    return item
 
 
 @st.composite

@@ -33,7 +33,7 @@ CHOICE = Choice(
 
 def held(item: Item) -> Item:
     """What a cartridge keeps of an item that it carries."""
-    bare = replace(item, depth="recall", purpose="check", pause_ms=None, time_limit_s=None, evidence=())
+    bare = replace(item, depth="recall", purpose="check", pause_ms=None, time_limit_s=None, evidence=(), wordings=())
     if isinstance(bare, Choice):
         return replace(bare, options=tuple(replace(o, feedback="") for o in bare.options))
     if isinstance(bare, Gap):

@@ -21,6 +21,7 @@ from escuela_core.handouts.gapping import gapped
 from escuela_core.handouts.layout import PartKind
 from escuela_core.handouts.words import said
 from escuela_core.items import Gap
+from escuela_core.items.rewording import texts_of, with_wording
 from escuela_core.materials import Line, Material
 from escuela_core.timeline import Span
 
@@ -45,6 +46,17 @@ def test_parts_that_the_lesson_has_nothing_for_are_left_out_and_named() -> None:
     assert set(empty_parts(bare)) == set(PART_KINDS) - {"transcript", "gapped", "answers"}
     assert empty_parts(lesson()) == ["presumed", "summary_short", "summary_long", "writing_tasks"]
     assert compose(bare, USUAL, "student").sections == ()
+
+
+def test_items_are_printed_in_the_words_that_are_asked_for() -> None:
+    choice, gap = (next(i for i in lesson().items if i.kind == kind) for kind in ("choice", "gap"))
+    item = with_wording(choice, "es", {at: f"ES {text}" for at, text in texts_of(choice).items()})
+    layout = Layout(parts=(Part(kind="items"),), wording="es")
+    sheet = printed(layout, items=(item, gap))
+    assert "ES What does" in sheet
+    assert "The gate opens when" in sheet
+    assert layout_from_json(layout.to_json()) == layout
+    assert "ES" not in printed(replace(layout, wording=""), items=(item,))
 
 
 def test_no_key_reaches_the_students_copy() -> None:

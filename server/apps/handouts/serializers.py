@@ -14,6 +14,7 @@ from escuela_core.handouts.layout import (
     MOST_LINES,
     MOST_PARTS,
     MOST_TITLE,
+    MOST_WORDING,
 )
 from escuela_core.language.levels import LEVELS
 
@@ -41,6 +42,7 @@ class LayoutData(serializers.Serializer[object]):
     heading = serializers.CharField(max_length=MOST_HEADING, allow_blank=True, default="")
     level = serializers.ChoiceField(("", *LEVELS), default="")
     names = serializers.BooleanField(default=True)
+    wording = serializers.CharField(max_length=MOST_WORDING, allow_blank=True, default="")
 
 
 class KeptLayoutOut(serializers.ModelSerializer[KeptLayout]):
@@ -64,6 +66,8 @@ class HandoutOut(serializers.Serializer[object]):
     kept = KeptLayoutOut(many=True)
     empty = serializers.ListField(child=serializers.ChoiceField(PART_KINDS))
     link = serializers.CharField()
+    language = serializers.CharField()
+    wordings = serializers.ListField(child=serializers.CharField())
 
 
 class HandoutFileIn(serializers.Serializer[object]):

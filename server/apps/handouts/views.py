@@ -29,6 +29,7 @@ from apps.lessons.models import Lesson
 from apps.work.serializers import JobOut
 from config.api import TeacherView, parsed, parsed_query
 from escuela_core.handouts import empty_parts
+from escuela_core.items.rewording import tags_of
 
 # The page stands in a frame of ours alone, runs nothing and loads nothing but what it holds.
 PREVIEW_POLICY = (
@@ -50,6 +51,8 @@ class HandoutView(TeacherView):
             "kept": self.teacher.kept_layouts.all(),
             "empty": empty_parts(printed),
             "link": printed.link,
+            "language": printed.language,
+            "wordings": tags_of(list(printed.items)),
         }
         return Response(HandoutOut(data).data)
 

@@ -2918,6 +2918,8 @@ export interface components {
             kept: components["schemas"]["KeptLayoutOut"][];
             empty: components["schemas"]["PartKindEnum"][];
             link: string;
+            language: string;
+            wordings: string[];
         };
         /** @enum {string} */
         HelpEnum: "words" | "letters" | "none";
@@ -3161,6 +3163,8 @@ export interface components {
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
             /** @default true */
             names: boolean;
+            /** @default  */
+            wording: string;
         };
         LayoutDataRequest: {
             parts: components["schemas"]["PartDataRequest"][];
@@ -3172,6 +3176,8 @@ export interface components {
             level: components["schemas"]["LevelEnum"] | components["schemas"]["BlankEnum"];
             /** @default true */
             names: boolean;
+            /** @default  */
+            wording: string;
         };
         /** @enum {string} */
         LeavingFormEnum: "archive" | "qti" | "cartridge" | "xlsx" | "csv" | "items" | "track";

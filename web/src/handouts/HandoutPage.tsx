@@ -5,12 +5,13 @@ import { Header } from "../app/Header";
 import { Field, OneOf } from "../ui/Field";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { Toggle } from "../ui/Toggle";
+import { wordingName } from "../ui/wordingName";
 import { KeptLayouts } from "./KeptLayouts";
 import { PartList } from "./PartList";
 import { PartOptions, Typed } from "./PartOptions";
 import { Preview } from "./Preview";
 import { type Layout, VERSIONS, type Version, withPart } from "./parts";
-import { useHandout } from "./queries";
+import { type Handout, useHandout } from "./queries";
 import { TakeFile } from "./TakeFile";
 
 const LEVELS = ["", "A1", "A2", "B1", "B2", "C1", "C2"];
@@ -48,7 +49,7 @@ export function HandoutPage() {
               change={(changed) => change(withPart(layout, at, changed))}
             />
           )}
-          <Whole layout={layout} change={change} />
+          <Whole handout={handout} layout={layout} change={change} />
           <KeptLayouts lesson={lesson} handout={handout} layout={layout} change={change} />
         </div>
         <div className="flex h-[85vh] flex-1 flex-col md:h-auto max-md:flex-none">
@@ -70,8 +71,8 @@ export function HandoutPage() {
 }
 
 /** What holds for the whole sheet. */
-function Whole({ layout, change }: { layout: Layout; change: (layout: Layout) => void }) {
-  const { t } = useTranslation();
+function Whole({ handout, layout, change }: { handout: Handout; layout: Layout; change: (layout: Layout) => void }) {
+  const { t, i18n } = useTranslation();
   return (
     <section aria-label={t("handout.whole")} className="mt-4 border-t border-rule pt-3">
       <h2 className="mb-1.5 font-semibold">{t("handout.whole")}</h2>
@@ -97,6 +98,21 @@ function Whole({ layout, change }: { layout: Layout; change: (layout: Layout) =>
         options={(["normal", "large"] as const).map((value) => ({ value, label: t(`handout.size.${value}`) }))}
         change={(size) => change({ ...layout, size })}
       />
+      {handout.wordings.length > 0 && (
+        <Field label={t("handout.wording")}>
+          <select
+            className="field !w-auto"
+            value={layout.wording ?? ""}
+            onChange={(e) => change({ ...layout, wording: e.target.value })}
+          >
+            {["", ...handout.wordings].map((tag) => (
+              <option key={tag} value={tag}>
+                {wordingName(tag || handout.language, t, i18n.language)}
+              </option>
+            ))}
+          </select>
+        </Field>
+      )}
       <Toggle label={t("handout.names")} on={layout.names ?? true} change={(names) => change({ ...layout, names })} />
     </section>
   );

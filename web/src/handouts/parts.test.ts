@@ -6,7 +6,7 @@ const layout = (...kinds: PartKind[]): Layout => ({
   size: "normal",
   heading: "",
   level: "",
-  names: true,
+  names: true, wording: "",
 });
 const kinds = (l: Layout) => l.parts.map((p) => p.kind);
 

@@ -37,6 +37,7 @@ def lost(item: Item) -> list[str]:
     found = [code for code, so in (("picture", bool(item.image)), ("sound", bool(item.sound))) if so]
     if item.depth != "recall" or item.purpose != "check" or item.time_limit_s is not None:
         found.append("settings")
+    found += ["wordings"] if item.wordings else []
     texts = [item.asked, item.explanation, _key(item), *_options(item)]
     if any(run.style in {"strong", "emphasis"} for text in texts for run in runs(text)):
         found.append("emphasis")

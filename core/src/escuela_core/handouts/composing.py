@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from escuela_core.handouts.asking import Asking
 from escuela_core.handouts.blocks import (
@@ -26,6 +26,7 @@ from escuela_core.handouts.layout import SHORTEST_STEP, Layout, Part, PartKind, 
 from escuela_core.handouts.words import direction, said
 from escuela_core.items.model import Item
 from escuela_core.items.paper import letter
+from escuela_core.items.rewording import in_wording
 from escuela_core.materials.model import Line, Material
 from escuela_core.timeline import Span, clock
 from escuela_core.transcripts.model import Sentence
@@ -57,6 +58,7 @@ class Lesson:
 
 def compose(lesson: Lesson, layout: Layout, version: Version) -> Document:
     """The document for who ``version`` says. The same lesson and layout give the same document."""
+    lesson = replace(lesson, items=tuple(in_wording(item, layout.wording) for item in lesson.items))
     sheet = _Sheet(lesson, layout, version)
     heading = [h for h in (layout.heading.strip(), sheet.say("level", level=layout.level) if layout.level else "") if h]
     if version != "student":

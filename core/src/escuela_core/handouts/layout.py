@@ -37,7 +37,7 @@ VERSIONS: tuple[Version, ...] = get_args(Version)
 # What helps to fill a gapped text: words to choose from, the first letter of each, or nothing.
 Help = Literal["words", "letters", "none"]
 HELPS: tuple[Help, ...] = get_args(Help)
-MOST_PARTS, MOST_LINES, MOST_HEADING, MOST_TITLE = 30, 30, 120, 120
+MOST_PARTS, MOST_LINES, MOST_HEADING, MOST_TITLE, MOST_WORDING = 30, 30, 120, 120, 35
 SHORTEST_STEP, LONGEST_STEP = 3, 30
 MOST_CHOSEN = 500
 
@@ -71,13 +71,15 @@ class Part:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Layout:
-    """``heading`` is the class's line above the title; ``names`` leaves room for a name and a date."""
+    """``heading`` is the class's line above the title; ``names`` leaves room for a name and a date; ``wording`` is that
+    of the items which have one (``items.wording``), the original where it is empty."""
 
     parts: tuple[Part, ...]
     size: Size = "normal"
     heading: str = ""
     level: str = ""
     names: bool = True
+    wording: str = ""
 
     def to_json(self) -> dict[str, Any]:
         rows = [asdict(part) | {"chosen": list(part.chosen)} for part in self.parts]
@@ -103,6 +105,7 @@ def layout_from_json(data: object) -> Layout:
         heading=_text(table, "heading", MOST_HEADING),
         level=_one_of(table, "level", ("", *LEVELS), ""),
         names=_flag(table, "names", usual=True),
+        wording=_text(table, "wording", MOST_WORDING),
     )
 
 

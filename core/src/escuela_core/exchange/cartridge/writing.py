@@ -28,6 +28,7 @@ def lost(item: Item) -> list[str]:
         return ["kind"]
     found = [code for code, so in (("picture", bool(item.image)), ("sound", bool(item.sound))) if so]
     found += ["pause"] if item.pause_ms is not None else []
+    found += ["wordings"] if item.wordings else []
     if isinstance(item, Choice) and any(o.feedback or o.image for o in item.options):
         found.append("feedback")
     if isinstance(item, Gap) and item.bank:

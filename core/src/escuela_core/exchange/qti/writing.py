@@ -19,16 +19,18 @@ from escuela_core.items.reading import item_to_json
 # What QTI has no place for goes along in one attribute of the body, which QTI leaves to whoever writes it.
 OWN = "data-escuela"
 RESPONSE, SCORE, FEEDBACK, EXPLAINED = "RESPONSE", "SCORE", "FEEDBACK", "EXPLAINED"
-_OWN_KEYS = ("depth", "purpose", "pause_ms", "time_limit_s", "evidence", "goal")
+_OWN_KEYS = ("depth", "purpose", "pause_ms", "time_limit_s", "evidence", "goal", "wordings")
 
 
 def lost(item: Item) -> list[str]:
     """What another system will not have of ``item``: codes that are said before it is written.
 
     ``order_share``: a step in its place earns nothing by itself. ``bank_answers``: of a gap filled from words only the
-    first answer counts. ``pause``: when it is asked. ``typing``: slips of typing count as wrong.
+    first answer counts. ``pause``: when it is asked. ``typing``: slips of typing count as wrong. ``wordings``: other
+    words.
     """
     found = ["pause"] if item.pause_ms is not None else []
+    found += ["wordings"] if item.wordings else []
     if isinstance(item, Order):
         found.append("order_share")
     if isinstance(item, Gap):
