@@ -15,7 +15,8 @@ from pathlib import Path
 import numpy as np
 from hibari import SAMPLE_RATE, Hibari, write_wav
 from numpy.typing import NDArray
-from pictures import frame
+from pictures import frame, screen
+from PIL import Image
 from pocketsphinx import Decoder
 
 from escuela_core.transcripts import Sentence, Transcript, Word, webvtt
@@ -24,7 +25,9 @@ HERE = Path(__file__).parent
 FRAMES_PER_SECOND = 5
 SENTENCE_GAP_S, PART_GAP_S, LEAD_S = 0.7, 1.6, 0.8
 PACE = 0.8
-H264 = "-c:v libx264 -preset slow -tune animation -crf 26 -pix_fmt yuv420p -g 50"
+H264 = "-c:v libx264 -preset slow -tune animation -crf 26 -pix_fmt yuv420p"
+# How many frames lie between two that stand by themselves: few where things move, so that seeking is quick.
+MOVING, STILL = 50, 300
 Sound = NDArray[np.float32]
 
 
@@ -99,6 +102,13 @@ def _aligned(texts: list[str], sound: Sound) -> list[tuple[float, float]] | None
     return spans
 
 
+def _drawn(lesson: dict[str, object], part: int, share: float, title: str) -> Image.Image:
+    screens = lesson.get("screens")
+    if isinstance(screens, list):
+        return screen(screens[part], title)
+    return frame(str(lesson["picture"]), part, share, title)
+
+
 def _encode(name: str, lesson: dict[str, object], sound: Sound, shots: list[tuple[int, float]]) -> None:
     with tempfile.TemporaryDirectory() as folder:
         wav = Path(folder) / "voice.wav"
@@ -111,12 +121,14 @@ def _encode(name: str, lesson: dict[str, object], sound: Sound, shots: list[tupl
             for i in range(count):
                 # Pictures move in steps of a second and stand in between: calm to watch, small to ship.
                 share = (i // FRAMES_PER_SECOND * FRAMES_PER_SECOND) / max(1, count)
-                frame(str(lesson["picture"]), part, share, titles[part]).save(Path(folder) / f"{number:05d}.png")
+                drawn = _drawn(lesson, part, share, titles[part])
+                drawn.save(Path(folder) / f"{number:05d}.png")
                 number += 1
         source = ["-framerate", str(FRAMES_PER_SECOND), "-i", f"{folder}/%05d.png", "-i", str(wav)]
+        apart = STILL if "screens" in lesson else MOVING
         for ending, options in (
-            ("mp4", f"{H264} -c:a aac -b:a 64k -ac 1 -movflags +faststart"),
-            ("webm", "-c:v libvpx-vp9 -crf 40 -b:v 0 -g 50 -row-mt 1 -c:a libopus -b:a 40k -ac 1"),
+            ("mp4", f"{H264} -g {apart} -c:a aac -b:a 64k -ac 1 -movflags +faststart"),
+            ("webm", f"-c:v libvpx-vp9 -crf 40 -b:v 0 -g {apart} -row-mt 1 -c:a libopus -b:a 40k -ac 1"),
         ):
             target = HERE / "media" / f"{name}.{ending}"
             command = ["ffmpeg", "-v", "error", "-y", *source, *options.split(), "-r", "10", "-shortest", str(target)]

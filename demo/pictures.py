@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from PIL import Image, ImageDraw, ImageFont
 
 SIZE = (854, 480)
+SCREENSHOTS = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 SKY, HARBOUR, CHAMBER, CANAL = "#CFE3E6", "#2F6F86", "#3C8299", "#2F6F86"
 WOOD, HULL, CABIN, INK, SAND, ROPE = "#5B4634", "#A63D2F", "#F2E7CF", "#1F2A37", "#E9DEC7", "#B7791F"
 
@@ -19,6 +22,16 @@ def frame(picture: str, part: int, share: float, caption: str) -> Image.Image:
     draw = ImageDraw.Draw(image)
     (_lock if picture == "lock" else _knot)(draw, part, share)
     draw.text((26, 22), caption, font=_font(34), fill=INK)
+    return image
+
+
+def screen(name: str, caption: str) -> Image.Image:
+    """A screen of Escuela itself, under its caption."""
+    image = Image.new("RGB", SIZE, SAND)
+    with Image.open(SCREENSHOTS / f"{name}.png") as shot:
+        shot.thumbnail((SIZE[0] - 40, SIZE[1] - 82))
+        image.paste(shot.convert("RGB"), ((SIZE[0] - shot.width) // 2, 68))
+    ImageDraw.Draw(image).text((26, 16), caption, font=_font(34), fill=INK)
     return image
 
 

@@ -1,9 +1,12 @@
 """What the writer offers on unrehearsed talks: how many of ten, on how many of the facts worth asking about.
 
-usage: python core/benchmarks/speech_facts.py [--auto] [--show] [TALK ...]
+usage: python core/benchmarks/speech_facts.py [--own] [--auto] [--show] [TALK ...]
        python core/benchmarks/speech_facts.py requests FILE.jsonl
        python core/benchmarks/speech_facts.py answers FILE.jsonl [--show]
 
+``--own`` takes the talks of ``spoken/``, a text each: the language and manner in its first line, then what is said, a
+line marked ``+`` where it is worth asking about, ``-`` where no item may rest on it, ``.`` otherwise; its times are
+those of even speech.
 ``--auto`` reads the captions without punctuation, ``--show`` prints the items and the sentences they rest on.
 ``requests`` writes what a text-generation service is asked for each talk, one a line: {"id", "messages"}; ``answers``
 reads {"id", "answer"} lines back and puts the items through the same gates, so that any service can be measured without
@@ -24,12 +27,15 @@ from typing import Any
 
 from escuela_core.checking import check
 from escuela_core.items import Item
-from escuela_core.transcripts import Transcript, read_captions
+from escuela_core.transcripts import Transcript, read_captions, webvtt
 from escuela_core.writing import KINDS, Wishes, propose
 from escuela_core.writing.pasting import located
 from escuela_core.writing.served import Answer, messages
 
 FOLDER = Path(__file__).parent / "speech"
+OWN = Path(__file__).parent / "spoken"
+# About 150 words a minute, and a breath after each line.
+MS_PER_LETTER, BREATH_MS, LEAD_MS = 62, 600, 500
 WANTED = 10
 
 
@@ -53,6 +59,8 @@ class Talk:
 
 
 def load(name: str, *, auto: bool = False) -> Talk:
+    if (OWN / f"{name}.txt").exists():
+        return own(name)
     folder = FOLDER / name
     data = {p.stem: json.loads(p.read_text("utf-8")) for p in folder.glob("*.json")}
     captions = (folder / ("captions.auto.vtt" if auto else "captions.vtt")).read_bytes()
@@ -60,7 +68,23 @@ def load(name: str, *, auto: bool = False) -> Talk:
     return Talk(name, transcript, data["facts"], set(data["not_worth"]), data["truth"]["sentences"])
 
 
+def own(name: str) -> Talk:
+    """A talk of ``spoken/``, each of its lines one cue and one fact or none."""
+    head, *lines = (OWN / f"{name}.txt").read_text("utf-8").splitlines()
+    rows, now = [], LEAD_MS
+    for line in lines:
+        end = now + len(line[2:]) * MS_PER_LETTER
+        rows.append({"text": line[2:], "mark": line[0], "start_ms": now, "end_ms": end})
+        now = end + BREATH_MS
+    captions = webvtt.cues([(r["start_ms"], r["end_ms"], r["text"]) for r in rows])
+    transcript = read_captions(captions.encode(), language=head.split()[1], duration_ms=now)
+    facts = [{"sentences": [n]} for n, row in enumerate(rows) if row["mark"] == "+"]
+    return Talk(name, transcript, facts, {n for n, row in enumerate(rows) if row["mark"] == "-"}, rows)
+
+
 def names() -> list[str]:
+    if "--own" in sys.argv:
+        return sorted(p.stem for p in OWN.glob("*.txt"))
     return sorted(p.name for p in FOLDER.iterdir() if p.is_dir())
 
 

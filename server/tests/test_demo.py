@@ -35,14 +35,20 @@ def lesson(title: str) -> Lesson:
 
 def test_media_are_small_and_of_three_to_five_minutes() -> None:
     files = sorted(DEMO.glob("*.mp4")) + sorted(DEMO.glob("*.webm"))
-    assert len(files) == 4
+    assert len(files) == 6
     assert all(f.stat().st_size < 4_000_000 for f in files)
 
 
 def test_the_demo_is_made_once(demo) -> None:
     call_command("seed_demo")
-    assert Lesson.objects.count() == 3
+    assert Lesson.objects.count() == 4
     assert all(180_000 <= r.recording.duration_ms <= 300_000 for r in Lesson.objects.all())
+
+
+def test_what_was_said_without_a_script_has_items_of_the_writer_s_own(demo) -> None:
+    mine = lesson("A first lesson").items.filter(place="lesson")
+    assert mine.count() >= 8
+    assert all(i.seen and i.report["standing"] == "confirmed" for i in mine)
 
 
 def test_one_lesson_is_ready_and_shared_with_eighteen(demo) -> None:

@@ -23,6 +23,8 @@ SAID = [
     ("And the water's, it's not boiling.", "The water's not boiling."),
     ("Leave thirty centimetres, thirty, listen to me, three centimetres.", "Leave three centimetres."),
     ("It's, er, about a metre.", "It's about a metre."),
+    ("That takes, uh, about as long as the film.", "That takes about as long as the film."),
+    ("You wait, um, then you press it.", "You wait, then you press it."),
     ("And, you know, you turn the key.", "You turn the key."),
     ("Okay, so, um, let's find it.", "Let's find it."),
     ("There's an arrow, and, like, the arrow points forward.", "There's an arrow, and the arrow points forward."),

@@ -37,6 +37,11 @@ def test_stops_end_sentences_but_abbreviations_do_not(text: str, sentences: list
     assert texts(placed(text)) == sentences
 
 
+def test_a_letter_with_a_silence_behind_it_ends_its_sentence() -> None:
+    said = "Now press A. It stops. J. Olin spoke."
+    assert texts(placed(said, gap_after={2: 700, 4: 700})) == ["Now press A.", "It stops.", "J. Olin spoke."]
+
+
 def test_a_new_speaker_begins_a_new_sentence() -> None:
     assert texts(placed("Is it safe It is.", speakers={0: "Ana", 3: "Luis"})) == ["Is it safe", "It is."]
 

@@ -69,6 +69,13 @@ SAID = [
         ("“Antes de nada sueltas el freno”: ¿por qué?", "Porque si no la cubierta no pasa entre las zapatas."),
     ),
     (
+        "Lo primero que veis es la hoja verde, y ahí no se escribe nada, porque la rellena el sistema.",
+        (
+            "“Lo primero que veis es la hoja verde, y ahí no se escribe nada”: ¿por qué?",
+            "Porque la rellena el sistema.",
+        ),
+    ),
+    (
         "Hay que pasar los dedos por la cubierta, despacio, para buscar lo que la pinchó.",
         ("¿Para qué hay que pasar los dedos por la cubierta, despacio?", "Para buscar lo que la pinchó."),
     ),

@@ -1,4 +1,4 @@
-"""Makes the demo once: Runa Tessel, two lessons, two scripts to put right, classes answered for by the simulation."""
+"""Makes the demo once: Runa Tessel, three lessons, two scripts to put right, classes answered for by the simulation."""
 
 from __future__ import annotations
 
@@ -18,7 +18,8 @@ from apps.classes.services import add_members, ask_to_join, change_class, let_in
 from apps.lessons import services
 from apps.lessons.bringing_in import services as bringing_in
 from apps.lessons.items import services as items
-from apps.lessons.models import Lesson, Segment
+from apps.lessons.models import Item, Lesson, Segment
+from apps.lessons.writing import proposing
 from apps.recordings import uploads
 from apps.study.models import Answer
 from apps.study.services import ask_for_look
@@ -37,6 +38,7 @@ from demo.students import (
     simulate_in_room,
 )
 from escuela_core.segments.describing import key_terms, summary_of
+from escuela_core.writing import KINDS
 
 DEMO = Path(__file__).resolve().parents[2]
 
@@ -53,6 +55,7 @@ class Command(BaseCommand):
         lock = make(runa, "canal-lock")
         make(runa, "three-knots")
         with_automatic_captions(runa)
+        spoken_freely(runa)
         for host in settings.RECORDING_HOSTS:
             by_link(runa, f"{host['origin']}/watch/lock-up")
         with_class(runa, lock)
@@ -123,6 +126,19 @@ def with_automatic_captions(owner: User) -> None:
     lesson.changes.all().delete()
 
 
+def spoken_freely(owner: User) -> None:
+    """A screen shown to colleagues without a script; its items are the built-in writer's, all that the check confirms."""
+    lesson = make(owner, "first-lesson")
+    wishes = {"count": 12, "kinds": list(KINDS), "level": "", "depths": [], "goals": [], "mistakes": [], "remarks": ""}
+    where = {"by": "built_in", "segments": [], "sentences": [], "words": [], "seed": 0}
+    done(proposing.request_items(lesson, wishes | where))
+    run_waiting()
+    confirmed = [i.id for i in lesson.items.all() if i.report and i.report["standing"] == "confirmed"]
+    items.put(lesson, confirmed, Item.Place.LESSON)
+    run_waiting()
+    lesson.changes.all().delete()
+
+
 def by_link(owner: User, link: str) -> None:
     """A recording that stays with its host, with chapters and Spanish captions beside."""
     looked = done(bringing_in.look(owner, upload=None, link=link))
@@ -157,7 +173,7 @@ def title_segments(lesson: Lesson, text: dict[str, Any]) -> dict[str, tuple[int,
     Segment.objects.bulk_create(
         Segment(
             lesson=lesson,
-            start_ms=0 if n == 0 else rows[part[0]][0],
+            start_ms=0 if n == 0 else next(at for said, (at, _) in rows.items() if said.startswith(part[0])),
             title=title,
             summary=summary_of(part, terms[n]),
             key_terms=terms[n],

@@ -24,7 +24,7 @@ _SO_THAT = re.compile(r"^(?P<main>.+?),? (?P<why>para (?:que )?\w+ .+)$", re.IGN
 _IF = re.compile(r"^(?:.*\b(?:y|pero|o),? )?(?P<when>si (?!no,)[^,]+), (?P<then>.+)$", re.IGNORECASE)
 _LEADING = re.compile(
     r"^(?:(?:y|e|o sea(?: que)?|pero|pues|entonces|bueno|vale|venga|ahora|luego|mira|claro|total que|así que|este|"
-    r"lo (?:último|primero)(?: es)?|ojo|bien|que),? )+",
+    r"lo (?:último|primero)(?! que)(?: es)?|ojo|bien|que),? )+",
     re.IGNORECASE,
 )
 _TRAILING = re.compile(
