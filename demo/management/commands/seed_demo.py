@@ -127,7 +127,7 @@ def with_automatic_captions(owner: User) -> None:
 
 
 def spoken_freely(owner: User) -> None:
-    """A screen shown to colleagues without a script; its items are the built-in writer's, all that the check confirms."""
+    """A screen shown to colleagues without a script; its items are the writer's, all that the check confirms."""
     lesson = make(owner, "first-lesson")
     wishes = {"count": 12, "kinds": list(KINDS), "level": "", "depths": [], "goals": [], "mistakes": [], "remarks": ""}
     where = {"by": "built_in", "segments": [], "sentences": [], "words": [], "seed": 0}
