@@ -6,7 +6,8 @@ const layout = (...kinds: PartKind[]): Layout => ({
   size: "normal",
   heading: "",
   level: "",
-  names: true, wording: "",
+  names: true,
+  wording: "",
 });
 const kinds = (l: Layout) => l.parts.map((p) => p.kind);
 

@@ -16,7 +16,7 @@ import { TimedForm } from "./TimedForm";
 import { WordingField } from "./useWording";
 
 type Props = {
-  lesson: Pick<StudyLesson, "sentences">;
+  lesson: Pick<StudyLesson, "sentences" | "language">;
   /** How many items there are. */
   count: number;
   question: Question;

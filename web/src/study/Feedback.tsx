@@ -8,7 +8,7 @@ import type { Answered, Outcome, Progress, Question, StudyLesson } from "./door"
 import { SecondLook } from "./SecondLook";
 
 /** What the words that settle an item are quoted from. */
-type Quotable = Pick<StudyLesson, "sentences">;
+type Quotable = Pick<StudyLesson, "sentences" | "language">;
 
 /** What is said back after an answer: whether it was right, the key and why, as far as the policy lets go of them. */
 export function Feedback(props: { question: Question; progress: Progress; lesson: Quotable; keyed?: boolean }) {
@@ -139,7 +139,11 @@ function KeyShown(props: {
         </p>
       )}
       {quote.length > 0 && (
-        <blockquote {...words} className="rounded border border-rule bg-paper px-3 py-2 font-script italic">
+        <blockquote
+          lang={props.lesson.language}
+          dir="auto"
+          className="rounded border border-rule bg-paper px-3 py-2 font-script italic"
+        >
           {quote.join(" ")}
         </blockquote>
       )}

@@ -41,7 +41,7 @@ export function WordingPage() {
             <Toggle label={t("wording.openOnly")} on={openOnly} change={showOpenOnly} />
           </div>
           <Count wording={data} />
-          {data.tags.includes(chosen) && (
+          {data.items.some((i) => i.lines.some((l) => l.text)) && (
             <TakeAway lesson={lesson} tag={chosen} name={wordingName(chosen, t, i18n.language)} />
           )}
         </div>
