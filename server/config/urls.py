@@ -105,6 +105,7 @@ urlpatterns = [
     path("s/", student_page),
     path("s/offline.js", offline_worker),
     path("s/<str:code>", student_page),
+    path("c/", student_page),
     path("c/<str:code>", student_page),
     re_path(r"(?s)^(?:media|static)/.*$", missing),
     re_path(r"(?s)^.*$", teacher_page),

@@ -6,11 +6,12 @@ import shared from "./messages/shared.json";
 import study from "./messages/study.json";
 import { ClassPage } from "./study/ClassPage";
 import { LaunchProblem } from "./study/LaunchProblem";
+import { MinePage } from "./study/MinePage";
 import { StudentPage } from "./study/StudentPage";
 import { showToken } from "./study/token";
 
 speak(shared, study);
-// /s/CODE is a lesson, /c/CODE a class.
+// /s/CODE is a lesson, /c/CODE a class, /c/ all of one's classes.
 const [, room, part = ""] = location.pathname.split("/");
 const code = decodeURIComponent(part);
 if (room === "s") showToken(code);
@@ -24,6 +25,7 @@ if (window.parent !== window) {
 const root = document.getElementById("root");
 if (root) {
   const { problem } = root.dataset;
-  const page = room === "c" ? <ClassPage code={code} /> : <StudentPage code={code} />;
+  const ofClass = code ? <ClassPage code={code} /> : <MinePage />;
+  const page = room === "c" ? ofClass : <StudentPage code={code} />;
   createRoot(root).render(<StrictMode>{problem ? <LaunchProblem problem={JSON.parse(problem)} /> : page}</StrictMode>);
 }

@@ -43,9 +43,28 @@ class GivenLessonOut(serializers.Serializer[object]):
     again = serializers.IntegerField()
     waiting = serializers.IntegerField()
     remark = serializers.CharField(allow_blank=True)
+    finished_at = serializers.DateTimeField(allow_null=True)
     news = serializers.ListField(child=serializers.ChoiceField(NEWS))
+
+
+class GoalReachedOut(serializers.Serializer[object]):
+    """``reached`` is null while nothing of it was answered and marked."""
+
+    goal = serializers.CharField()
+    items = serializers.IntegerField()
+    reached = serializers.BooleanField(allow_null=True)
 
 
 class ClassPageOut(serializers.Serializer[object]):
     entry = EntryOut()
     lessons = GivenLessonOut(many=True)
+
+
+class MyClassOut(ClassPageOut):
+    goals = GoalReachedOut(many=True)
+
+
+class MineOut(serializers.Serializer[object]):
+    """What a device's student has in every class that it knows."""
+
+    classes = MyClassOut(many=True)

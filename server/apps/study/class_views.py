@@ -18,7 +18,7 @@ from apps.classes.serializers import ClassDetailOut
 from apps.classes.services import ask_to_join
 from apps.classes.views import ClassView
 from apps.study import members, merging
-from apps.study.class_serializers import AskIn, ClassPageOut, MergeIn, TakeNameIn
+from apps.study.class_serializers import AskIn, ClassPageOut, MergeIn, MineOut, TakeNameIn
 from apps.study.views import StudyAddress, leave_class
 from config.api import parsed
 from config.client import address_of
@@ -63,6 +63,26 @@ class ClassPageView(StudyAddress):
         response = Response(status=204)
         leave_class(request, response, school_class)
         return response
+
+
+class MineView(StudyAddress):
+    """Everything that the device's student was given, over all the classes it knows."""
+
+    http_method_names = ("get",)
+
+    @extend_schema(responses=MineOut)
+    def get(self, request: Request) -> Response:
+        mine = members.known_members(request)
+        lessons = members.lessons_of(mine, timezone.now())
+        classes = [
+            {
+                "entry": members.entry_to(m.school_class, m),
+                "lessons": lessons[m.id],
+                "goals": members.goals_reached(lessons[m.id]),
+            }
+            for m in mine
+        ]
+        return Response(MineOut({"classes": classes}).data, headers={"Cache-Control": "no-store"})
 
 
 class LookedView(ClassPageView):

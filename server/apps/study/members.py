@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -20,20 +20,29 @@ from apps.study.news import facts, news
 from apps.study.selectors import Through, through
 from apps.study.services import require_for
 from config.client import address_of
+from escuela_core.items import Item
 from escuela_core.results.attempts import counted
+from escuela_core.results.goals import Asked, goals
+from escuela_core.results.sheet import Cell
 from escuela_core.study import Policy
 from escuela_core.study.progress import Standing
 
 NOT_RIGHT = ("wrong", "not_sure", "out_of_time")
 COOKIE = "escuela_member_"
+# So many classes of one device are read at once.
+MOST_CLASSES = 20
 COOKIE_SECONDS = 60 * 60 * 24 * 300
 NOBODY = UUID(int=0)
 
 
 def _known_id(request: Request, school_class: SchoolClass) -> UUID:
     """What the device shows; nobody's id where it shows nothing."""
+    return _shown_id(request, school_class.code)
+
+
+def _shown_id(request: Request, class_code: str) -> UUID:
     try:
-        return UUID(signing.loads(request.COOKIES.get(COOKIE + school_class.code, ""), salt=COOKIE))
+        return UUID(signing.loads(request.COOKIES.get(COOKIE + class_code, ""), salt=COOKIE))
     except signing.BadSignature:
         return NOBODY
 
@@ -108,14 +117,43 @@ def named_in(
     return member, entry_to(school_class, member, "" if was_held else member.pin)
 
 
+def known_members(request: Request) -> list[Member]:
+    """Whom the device belongs to in every class that it knows, by the classes' names. One query."""
+    codes = [name.removeprefix(COOKIE) for name in request.COOKIES if name.startswith(COOKIE)][:MOST_CLASSES]
+    shown = {code: _shown_id(request, code) for code in codes}
+    there = Member.objects.filter(id__in=shown.values(), held=True, school_class__code__in=codes)
+    found = there.select_related("school_class").order_by("school_class__name", "name")
+    return [m for m in found if shown[m.school_class.code] == m.id]
+
+
 def lessons_for(member: Member, now: datetime) -> list[dict[str, Any]]:
     """What ``member`` was given with the class, as it stands with them: four queries however much it is."""
-    given = list(Assignment.given_to(member).select_related("edition"))
-    studies: dict[UUID, list[Student]] = {}
-    for study in member.studies.prefetch_related("answers").order_by("attempt"):
-        studies.setdefault(study.assignment_id, []).append(study)
-    own = {e.assignment_id: e for e in Extension.objects.filter(member=member)}
-    return [_row(a, member, studies.get(a.id, []), own.get(a.id), now) for a in given]
+    return lessons_of([member], now)[member.id]
+
+
+def lessons_of(members: Sequence[Member], now: datetime) -> dict[UUID, list[dict[str, Any]]]:
+    """What each of ``members`` was given with their class, as it stands with them: four queries, however many."""
+    given = list(
+        Assignment.objects.filter(school_class__in={m.school_class_id for m in members}).select_related("edition")
+    )
+    studies: dict[tuple[UUID | None, UUID], list[Student]] = {}
+    for study in Student.objects.filter(member__in=members).prefetch_related("answers").order_by("attempt"):
+        studies.setdefault((study.member_id, study.assignment_id), []).append(study)
+    own = {(e.member_id, e.assignment_id): e for e in Extension.objects.filter(member__in=members)}
+    return {
+        m.id: [
+            _row(a, m, studies.get((m.id, a.id), []), own.get((m.id, a.id)), now)
+            for a in given
+            if a.school_class_id == m.school_class_id and a.is_for(m.id)
+        ]
+        for m in members
+    }
+
+
+def goals_reached(rows: Iterable[dict[str, Any]]) -> list[dict[str, Any]]:
+    """The learning goals that a student's lessons asked about, and which were reached as far as that was told."""
+    found = goals([asked for row in rows for asked in row["goals"]])
+    return [{"goal": g.goal, "items": g.items, "reached": g.reached(0)} for g in found]
 
 
 def has_looked(member: Member, now: datetime) -> None:
@@ -139,6 +177,8 @@ def _row(
     told = facts(studies, policy)
     return {
         "facts": told,
+        "goals": _goals(items, cells) if cells and _speaks(every, policy, now) else [],
+        "finished_at": study.finished_at if study else None,
         "news": news(member.seen, assignment.code, told),
         "code": assignment.code,
         "name": assignment.name,
@@ -156,6 +196,15 @@ def _row(
         "waiting": sum(1 for c in cells if c.state == "waiting"),
         "remark": next((s.remark for s in reversed(studies) if s.remark), ""),
     }
+
+
+def _goals(items: Sequence[Item], cells: Sequence[Cell]) -> list[Asked]:
+    """What the items that ask about a goal came to; nothing of those that wait or were not answered."""
+    return [
+        Asked(item.goal, item.marks, (cell.share if cell.tries else None,))
+        for item, cell in zip(items, cells, strict=True)
+        if item.goal
+    ]
 
 
 def _speaks(every: Sequence[Through], policy: Policy, now: datetime) -> bool:

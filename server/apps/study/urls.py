@@ -4,6 +4,7 @@ from apps.study import class_views, own_views, rehearsal_views, room_views, view
 
 urlpatterns = [
     path("members/<uuid:member_id>/merged/", class_views.MergeView.as_view()),
+    path("mine/", class_views.MineView.as_view()),
     path("class/<str:code>/requests/", class_views.JoinRequestView.as_view()),
     path("class/<str:code>/looked/", class_views.LookedView.as_view()),
     path("class/<str:code>/", class_views.ClassPageView.as_view()),

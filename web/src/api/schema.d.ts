@@ -1756,6 +1756,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mine/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everything that the device's student was given, over all the classes it knows. */
+        get: operations["api_mine_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/news/": {
         parameters: {
             query?: never;
@@ -2811,6 +2828,8 @@ export interface components {
             again: number;
             waiting: number;
             remark: string;
+            /** Format: date-time */
+            finished_at: string | null;
             news: components["schemas"]["NewsEnum"][];
         };
         GivenOut: {
@@ -2849,6 +2868,12 @@ export interface components {
             items: number;
             reached: string[];
             not_yet: string[];
+        };
+        /** @description ``reached`` is null while nothing of it was answered and marked. */
+        GoalReachedOut: {
+            goal: string;
+            items: number;
+            reached: boolean | null;
         };
         GradebookLessonOut: {
             /** Format: uuid */
@@ -3336,6 +3361,15 @@ export interface components {
         MergeInRequest: {
             /** Format: uuid */
             into: string;
+        };
+        /** @description What a device's student has in every class that it knows. */
+        MineOut: {
+            classes: components["schemas"]["MyClassOut"][];
+        };
+        MyClassOut: {
+            entry: components["schemas"]["EntryOut"];
+            lessons: components["schemas"]["GivenLessonOut"][];
+            goals: components["schemas"]["GoalReachedOut"][];
         };
         /** @description ``held``: somebody has this name; it is taken on another device with its number alone. */
         NameOut: {
@@ -8049,6 +8083,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClassDetailOut"];
+                };
+            };
+        };
+    };
+    api_mine_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MineOut"];
                 };
             };
         };
