@@ -1,6 +1,6 @@
 from django.urls import path
 
-from apps.results import export_views, marking_views, news_views, room_views, teaching_views, views
+from apps.results import comparing_views, export_views, marking_views, news_views, room_views, teaching_views, views
 
 urlpatterns = [
     path("news/", news_views.NewsView.as_view()),
@@ -21,6 +21,7 @@ urlpatterns = [
     path("answers/<uuid:answer_id>/look/", views.AnswerLookView.as_view()),
     path("assignments/<uuid:assignment_id>/marks/", marking_views.MarksView.as_view()),
     path("assignments/<uuid:assignment_id>/marks/return/", marking_views.ReturnView.as_view()),
+    path("assignments/<uuid:assignment_id>/beside/", comparing_views.SideBySideView.as_view()),
     path("assignments/<uuid:assignment_id>/script/", teaching_views.ScriptResultView.as_view()),
     path("lessons/<uuid:lesson_id>/wanted/", teaching_views.WantedView.as_view()),
     path("assignments/<uuid:assignment_id>/revisions/", teaching_views.RevisionsView.as_view()),

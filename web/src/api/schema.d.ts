@@ -280,6 +280,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{assignment_id}/beside/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What several classes made of the same lesson. */
+        get: operations["api_assignments_beside_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{assignment_id}/closed/": {
         parameters: {
             query?: never;
@@ -2564,6 +2581,20 @@ export interface components {
         CodeInRequest: {
             code: string;
         };
+        /** @description A tally for each group, null where it was not asked; ``apart``: two differ by more than chance. */
+        ComparedItemOut: {
+            tallies: components["schemas"]["FirstTriesOut"][];
+            apart: boolean;
+            segment: number;
+            item: string;
+            prompt: string;
+        };
+        /** @description A tally for each group, null where it was not asked; ``apart``: two differ by more than chance. */
+        ComparedSegmentOut: {
+            tallies: components["schemas"]["FirstTriesOut"][];
+            apart: boolean;
+            title: string;
+        };
         /** @description An item, by its number, whose marking was put right after students had answered. */
         CorrectedOut: {
             number: number;
@@ -2928,6 +2959,17 @@ export interface components {
         GroupDataRequest: {
             name: string;
             things: string[];
+        };
+        /** @description ``first_time``: the same students at their first time through it; ``other_edition``: of another version. */
+        GroupOut: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            given_at: string;
+            students: number;
+            first_time: boolean;
+            other_edition: boolean;
         };
         HandoutFileInRequest: {
             form: components["schemas"]["HandoutFormEnum"];
@@ -4251,6 +4293,11 @@ export interface components {
             flags: components["schemas"]["FlagsEnum"][];
             signs: components["schemas"]["SignOut"][];
         };
+        SideBySideOut: {
+            groups: components["schemas"]["GroupOut"][];
+            segments: components["schemas"]["ComparedSegmentOut"][];
+            items: components["schemas"]["ComparedItemOut"][];
+        };
         SignInInRequest: {
             email: string;
             password: string;
@@ -5163,6 +5210,27 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+        };
+    };
+    api_assignments_beside_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                assignment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideBySideOut"];
                 };
             };
         };

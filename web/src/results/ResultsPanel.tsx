@@ -4,6 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import { useKeys } from "../app/keys";
 import { useAssignments } from "../assignments/queries";
 import { NotYet } from "../ui/Notice";
+import { SideBySide } from "./comparing/SideBySide";
 import { Marking } from "./marking/Marking";
 import { useSheet } from "./queries";
 import { SheetView } from "./SheetView";
@@ -54,6 +55,7 @@ function Results({ item, ...props }: Props) {
       <Summary {...props} sheet={sheet.data} inWords={inWords} turn={turn} />
       {view === "sheet" && <SheetView assignment={assignment.id} sheet={sheet.data} inWords={inWords} go={go} />}
       {view === "script" && <ScriptResult assignment={assignment} sheet={sheet.data} />}
+      {view === "beside" && <SideBySide assignment={assignment.id} />}
       {view === "marking" && (
         <Marking assignment={assignment.id} sheet={sheet.data} chosen={item} choose={(i) => go({ item: i })} />
       )}

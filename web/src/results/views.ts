@@ -1,5 +1,5 @@
 /** The ways to look at the results of one assignment. */
-export const VIEWS = ["sheet", "script", "marking"] as const;
+export const VIEWS = ["sheet", "script", "marking", "beside"] as const;
 export type View = (typeof VIEWS)[number];
 
 /** What stands for the second looks where a question is chosen. */
