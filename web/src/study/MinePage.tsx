@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../api/client";
 import { LanguageChoice } from "../ui/LanguageChoice";
 import { ErrorNotice, Waiting } from "../ui/Notice";
+import { Share } from "../ui/Share";
 import { CodeForm } from "./CodeForm";
 import { hereIn } from "./Entry";
 import { GivenLessons } from "./GivenLessons";
@@ -69,7 +70,7 @@ function OverTime({ classes }: { classes: MyClass[] }) {
             <span dir="auto" className="min-w-0 flex-1 basis-40 truncate">
               {row.title}
             </span>
-            <meter className="w-28" min={0} max={row.most} value={row.marks} aria-label={row.title} />
+            <Share of={row.marks} most={row.most} wide="w-28" />
             <span className="w-28 text-right">
               {t("study.marksOf", { marks: row.marks.toLocaleString(i18n.language), all: row.most })}
             </span>
@@ -82,22 +83,25 @@ function OverTime({ classes }: { classes: MyClass[] }) {
 
 function Goals({ classes }: { classes: MyClass[] }) {
   const { t } = useTranslation();
-  const goals = classes.flatMap((c) => c.goals);
-  if (goals.length === 0) return null;
   const state = (reached: boolean | null) => (reached === null ? "open" : reached ? "reached" : "notYet");
-  return (
-    <section className="mb-6">
-      <h2 className="mb-1 font-semibold">{t("study.goals")}</h2>
-      <ul>
-        {goals.map((g) => (
-          <li key={g.goal} className="flex flex-wrap gap-x-3 py-0.5">
-            <span dir="auto" className="flex-1 basis-56">
-              {g.goal}
-            </span>
-            <span className="text-quiet">{t(`study.goal.${state(g.reached)}`)}</span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
+  return classes
+    .filter((c) => c.goals.length > 0)
+    .map((c) => (
+      <section key={c.entry.class_code} className="mb-6">
+        <h2 className="mb-1 font-semibold">
+          {t("study.goals")}
+          {classes.length > 1 && ` · ${c.entry.class_name}`}
+        </h2>
+        <ul>
+          {c.goals.map((g) => (
+            <li key={g.goal} className="flex flex-wrap gap-x-3 py-0.5">
+              <span dir="auto" className="flex-1 basis-56">
+                {g.goal}
+              </span>
+              <span className="text-quiet">{t(`study.goal.${state(g.reached)}`)}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    ));
 }

@@ -4,6 +4,7 @@ import { useTranslation } from "react-i18next";
 import { api, body, type Schemas } from "../../api/client";
 import { NotYet } from "../../ui/Notice";
 import { Rich } from "../../ui/Rich";
+import { Share } from "../../ui/Share";
 import { shareOf } from "./share";
 
 type Beside = Schemas["SideBySideOut"];
@@ -111,7 +112,7 @@ function Cell({ tally }: { tally: Tally }) {
   return (
     <td className="border-b border-rule p-2">
       <span className="flex items-center gap-2 whitespace-nowrap">
-        <meter className="w-16" min={0} max={tally.answered} value={tally.first} aria-hidden />
+        <Share of={tally.first} most={tally.answered} />
         {told.percent === null
           ? t("compare.of", { first: tally.first, answered: tally.answered })
           : `${told.percent} %`}
