@@ -148,3 +148,15 @@ def test_why_nothing_came_is_said(lock) -> None:
     short = propose(lock, Wishes(count=90))
     assert short.short_because == "no_more_good_ones"
     assert short.looked.sentences == len(lock.sentences) >= short.looked.carrying >= len(short.items) > 0
+
+
+def test_where_too_few_come_it_is_said_how_many_there_would_be_of_other_kinds(lock) -> None:
+    wishes = Wishes(count=14, kinds=("choice",))
+    short = propose(lock, wishes)
+    assert short.elsewhere
+    assert "choice" not in short.elsewhere
+    more = propose(lock, replace(wishes, kinds=tuple(short.elsewhere), count=14), existing=short.items)
+    assert len(more.items) >= sum(short.elsewhere.values())
+    # Nothing where as many came as were wished for, or where a remark keeps the others out.
+    assert propose(lock, replace(wishes, count=1)).elsewhere == {}
+    assert propose(lock, replace(wishes, remarks="Only multiple choice")).elsewhere == {}

@@ -19,9 +19,11 @@ _SOUNDS = {
     "es": r"eh|em|ehm|mm|hm|ah|oh|uy|uf",
 }
 _BETWEEN = {
-    "en": r"you know|i mean|like|right|okay|ok|well|so|yeah|yes|see|look|let's see|let's say|say|sort of|kind of|"
+    "en": r"you know|i mean|by the way|of course|to be honest|to be fair|basically|obviously|anyway|"
+    r"like|right|okay|ok|well|so|yeah|yes|see|look|let's see|let's say|say|sort of|kind of|"
     r"if you like|as it were|hang on|wait|what|what['’]s that|what was it|let me think",
-    "es": r"este|o sea|bueno|pues|mira|vale|a ver|digamos|sabes|en fin|hala|venga|claro|ojo|oye|hombre|fíjate|"
+    "es": r"por cierto|por supuesto|la verdad|básicamente|obviamente|"
+    r"este|o sea|bueno|pues|mira|vale|a ver|digamos|sabes|en fin|hala|venga|claro|ojo|oye|hombre|fíjate|"
     r"de verdad",
 }
 # Opens a sentence and joins it to the one before; the sentence says the same without.

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Container, Iterable, Iterator, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Container, Iterable, Iterator, Sequence, Set
+from dataclasses import dataclass, field, replace
 from heapq import nlargest
 from itertools import chain
 
@@ -25,7 +25,7 @@ from escuela_core.writing.forms import drafts
 from escuela_core.writing.ranking import worth
 from escuela_core.writing.steering import Steering
 from escuela_core.writing.talk import talk_of
-from escuela_core.writing.wishes import Wishes
+from escuela_core.writing.wishes import KINDS, Wishes
 
 MS_PER_ITEM = 75_000
 MOST_ITEMS = 200
@@ -59,7 +59,7 @@ class Proposal:
 
     ``looked`` says what was gone through. ``followed`` and ``ignored`` are the parts of the teacher's remarks that
     could and could not be followed; ``unspoken`` the goals the recording does not speak to, ``unused`` the words,
-    mistakes and other goals nothing was made of.
+    mistakes and other goals nothing was made of; ``elsewhere`` how many more there would be of kinds not wished for.
     """
 
     items: tuple[Item, ...]
@@ -70,6 +70,7 @@ class Proposal:
     ignored: tuple[str, ...] = ()
     unspoken: tuple[str, ...] = ()
     unused: tuple[str, ...] = ()
+    elsewhere: dict[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,19 +100,7 @@ def propose(
     steering = Steering(wishes, transcript.sentences, transcript.language)
     ranked = candidates(transcript, wishes, stretches=chosen, existing=existing, silences=silences, steering=steering)
     sound = _Sound(ranked, transcript, silences)
-    picked: list[Candidate] = []
-    left = dict(enumerate(ranked))
-    while len(picked) < wanted and left:
-        spread = _Spread(picked, chosen)
-        upcoming = nlargest(BATCH, left, key=lambda n: left[n].worth - spread.cost(left[n]))
-        best = upcoming[0]
-        candidate = left.pop(best)
-        others = [*existing, *(p.item for p in picked)]
-        if sound.holds(best, upcoming) and not spoils(candidate.item, others, transcript.language):
-            picked.append(candidate)
-            # One a sentence, but for those that were marked to be asked about.
-            asked = set(candidate.sentences) - steering.marked
-            left = {n: c for n, c in left.items() if not set(c.sentences) & asked}
+    picked = _picked(ranked, wanted, sound, stretches=chosen, existing=existing, marked=steering.marked)
     items, used = _with_mistakes([p.item for p in picked], steering, transcript, silences)
     items.sort(key=lambda item: item.pause_ms or 0)
     return Proposal(
@@ -131,7 +120,61 @@ def propose(
             *(m for m in wishes.mistakes if m not in used),
             *(g.text for g in steering.goals if g.sentences and g.text not in {i.goal for i in items}),
         ),
+        _of_other_kinds(
+            transcript,
+            wishes,
+            wanted - len(picked),
+            stretches=chosen,
+            existing=[*existing, *items],
+            silences=silences,
+        ),
     )
+
+
+def _picked(
+    ranked: Sequence[Candidate],
+    wanted: int,
+    sound: _Sound,
+    *,
+    stretches: Sequence[Span],
+    existing: Sequence[Item],
+    marked: Set[int] = frozenset(),
+) -> list[Candidate]:
+    """The best of ``ranked`` that the check bears out and that leave each other alone, spread over kinds and stretches;
+    at most ``wanted``."""
+    picked: list[Candidate] = []
+    left = dict(enumerate(ranked))
+    while len(picked) < wanted and left:
+        spread = _Spread(picked, stretches)
+        upcoming = nlargest(BATCH, left, key=lambda n: left[n].worth - spread.cost(left[n]))
+        best = upcoming[0]
+        candidate = left.pop(best)
+        others = [*existing, *(p.item for p in picked)]
+        if sound.holds(best, upcoming) and not spoils(candidate.item, others, sound.language):
+            picked.append(candidate)
+            # One a sentence, but for those that were marked to be asked about.
+            asked = set(candidate.sentences) - marked
+            left = {n: c for n, c in left.items() if not set(c.sentences) & asked}
+    return picked
+
+
+def _of_other_kinds(
+    transcript: Transcript,
+    wishes: Wishes,
+    missing: int,
+    *,
+    stretches: Sequence[Span],
+    existing: Sequence[Item],
+    silences: Sequence[Span],
+) -> dict[str, int]:
+    """How many items there would be of the kinds that were not wished for, where some are ``missing``."""
+    others = tuple(kind for kind in KINDS if kind not in wishes.kinds)
+    if missing <= 0 or not others:
+        return {}
+    wished = replace(wishes, kinds=others)
+    ranked = candidates(transcript, wished, stretches=stretches, existing=existing, silences=silences)
+    sound = _Sound(ranked, transcript, silences)
+    return dict(Counter(p.item.kind for p in _picked(ranked, missing, sound, stretches=stretches, existing=existing)))
 
 
 def _without_item(words: Sequence[str], items: Sequence[Item]) -> list[str]:
@@ -237,6 +280,10 @@ class _Sound:
             reports = check(items, self._transcript, silences=self._silences)
             self._known |= {n: _holds(r, i) for n, r, i in zip(batch, reports, items, strict=True)}
         return self._known[number]
+
+    @property
+    def language(self) -> str:
+        return self._transcript.language
 
     @property
     def refused(self) -> int:

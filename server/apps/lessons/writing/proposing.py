@@ -84,6 +84,7 @@ def _propose(lesson: Lesson, job: Job, steps: Steps) -> None:
         ignored=list(proposal.ignored),
         unspoken=list(proposal.unspoken),
         unused=list(proposal.unused),
+        elsewhere=proposal.elsewhere,
     )
 
 

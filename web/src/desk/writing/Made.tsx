@@ -1,5 +1,7 @@
 import { useTranslation } from "react-i18next";
 import type { Job } from "../../api/jobs";
+import { Button } from "../../ui/Button";
+import type { Wishes } from "./wishes";
 
 /** What came of a proposal, as the job says it. */
 export type Proposed = {
@@ -11,16 +13,18 @@ export type Proposed = {
   unspoken?: string[];
   unused?: string[];
   unbacked?: number;
+  elsewhere?: Partial<Record<Wishes["kinds"][number], number>>;
   problems?: { code: string; params: Record<string, string> }[];
   tokens?: { prompt_tokens?: number; completion_tokens?: number; kept?: number };
 };
 
 /** How many items came, why not more, and what of the wishes could not be followed. */
-export function Made({ job }: { job: Job }) {
-  const { t } = useTranslation();
+export function Made({ job, also }: { job: Job; also?: (kinds: Wishes["kinds"], count: number) => void }) {
+  const { t, i18n } = useTranslation();
   if (job.state === "failed") return <Failed job={job} />;
   const result = job.result as Proposed;
   if (job.state !== "done" && !result.made) return null;
+  const more = Object.entries(result.elsewhere ?? {}) as [Wishes["kinds"][number], number][];
   const { ignored = [], unspoken = [], unused = [], problems = [], tokens, unbacked = 0, looked } = result;
   return (
     <div role="status" className="mt-2 space-y-1 text-[14px]">
@@ -32,6 +36,24 @@ export function Made({ job }: { job: Job }) {
       {result.short_because && looked && (
         <p className="text-quiet">
           {t("items.looked", { ...looked, count: looked.refused })} {t("items.instead")}
+        </p>
+      )}
+      {also && more.length > 0 && (
+        <p>
+          {t("items.elsewhere", {
+            what: new Intl.ListFormat(i18n.language).format(more.map(([kind, n]) => `${n} × ${t(`kind.${kind}`)}`)),
+          })}{" "}
+          <Button
+            small
+            onClick={() =>
+              also(
+                more.map(([kind]) => kind),
+                more.reduce((sum, [, n]) => sum + n, 0),
+              )
+            }
+          >
+            {t("items.elsewhereToo")}
+          </Button>
         </p>
       )}
       {ignored.length > 0 && <p>{t("items.ignored", { what: ignored.join("; ") })}</p>}

@@ -29,7 +29,7 @@ export function ProposeForm({ state }: { state: DeskState }) {
   const place = chosen === "about" && !marked ? "" : chosen;
   const [by, setBy] = useState<"built_in" | "service">("built_in");
   const { running, error, propose, job } = useProposing(state, wishes, place, by);
-  useKeys([{ keys: "W", label: t("items.propose"), run: propose }]);
+  useKeys([{ keys: "W", label: t("items.propose"), run: () => propose() }]);
   return (
     <section aria-label={t("items.proposed")} className="border-t border-rule pt-3">
       <h2 className="mb-2 font-semibold">{t("items.proposed")}</h2>
@@ -70,11 +70,11 @@ export function ProposeForm({ state }: { state: DeskState }) {
           change={setBy}
         />
       )}
-      <Button look="main" hint="W" disabled={running || wishes.kinds.length === 0} onClick={propose}>
+      <Button look="main" hint="W" disabled={running || wishes.kinds.length === 0} onClick={() => propose()}>
         {running ? t("items.writing") : t("items.propose")}
       </Button>
       <ErrorNotice error={error} />
-      {job && <Made job={job} />}
+      {job && <Made job={job} also={(kinds, count) => propose({ kinds, count })} />}
     </section>
   );
 }
@@ -130,12 +130,13 @@ function useProposing(state: DeskState, wishes: Wishes, place: string, by: "buil
   useEffect(() => {
     if (made) queries.invalidateQueries({ queryKey: ["desk", desk.id] });
   }, [made, queries, desk.id]);
-  const propose = async () => {
+  const propose = async (otherwise: Partial<Wishes> = {}) => {
     if (running || wishes.kinds.length === 0) return;
     setError(null);
     const sentence = state.sentences[state.sentenceAt(state.clock.nowMs)];
     const given = {
       ...wishes,
+      ...otherwise,
       segments: ["", "here", "about"].includes(place) ? [] : [place],
       words: state.words,
       sentences: place === "about" ? state.about : place === "here" && sentence ? [sentence.id] : [],

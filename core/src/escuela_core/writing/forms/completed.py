@@ -98,7 +98,7 @@ def _is_target(token: Token, clause: Clause, talk: Talk) -> bool:
         return False
     if token.i > 0 and (token.nbor(-1).pos_ == "NUM" or token.pos_ == token.nbor(-1).pos_ == "PROPN"):
         return False
-    following = token.doc[token.i + 1].text if token.i + 1 < len(token.doc) else ""
+    following = token.doc[token.i + 1].text.strip(".") if token.i + 1 < len(token.doc) else ""
     if len(following) == 1 and following.isupper():
         return False  # "vitamin C", or "press A" taken for one
     # The first half of a compound gives the second away: "razor blade".
