@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING
@@ -23,10 +24,17 @@ LONGEST_TITLE_WORDS = 5
 FEWEST_STEPS, TITLE_TERMS = 2, 4
 # A term said so often, the others once, is a title by itself.
 STANDS_OUT = 3
+# "Press A": a letter is no thing that a segment is about.
+SHORTEST_THING = 3
+_INTENDS = re.compile(
+    r"\b(?:I|we)(?:['’](?:m|re)| am| are) (?:just )?(?:going to|about to)\b|"
+    r"\b(?:I|we)(?:['’]ll| will)\b|\blet['’]s\b|\bhow (?:I|we|you)\b|\bhow to\b",
+    re.IGNORECASE,
+)
 # What is said, thought or had is no step.
 NOT_DONE = frozenset(
     "be have do know think say see like love want hope need mean tell talk come go get try let give ask hear feel "
-    "remember call find show look use lose guess keep".split()
+    "remember call find show look use lose guess keep wait happen".split()
 )
 _AND = {"en": " and ", "es": " y ", "pt": " e ", "fr": " et ", "it": " e ", "ca": " i ", "de": " und "}
 _GREETINGS = ("good morning", "good evening", "good afternoon", "hello", "hi ", "welcome", "buenas", "buenos", "hola")
@@ -35,7 +43,7 @@ _OPENERS = ("and ", "but ", "so ", "it ", "this ", "that ", "they ", "he ", "she
 
 def key_terms(segments: Sequence[Sequence[str]], language: str) -> list[list[str]]:
     """For each segment its terms, best first: said often here, seldom elsewhere in the talk and in the language."""
-    counted = [Counter(_terms(" ".join(texts), language)) for texts in segments]
+    counted = [Counter(_terms(" ".join(repaired(t, language) or t for t in texts), language)) for texts in segments]
     spread = Counter(term for counts in counted for term in counts)
     ranked = []
     for counts in counted:
@@ -53,11 +61,16 @@ def key_terms(segments: Sequence[Sequence[str]], language: str) -> list[list[str
 def _distinct(terms: Sequence[str]) -> list[str]:
     kept: list[str] = []
     for term in terms:
-        if not any(set(term.split()) & set(other.split()) for other in kept):
+        # The plural of a thing is the same thing.
+        if not any(_things_in(term) & _things_in(other) for other in kept):
             kept.append(term)
         if len(kept) == 6:
             break
     return kept
+
+
+def _things_in(term: str) -> set[str]:
+    return {word.removesuffix("s") for word in term.lower().split()}
 
 
 def _terms(text: str, language: str) -> list[str]:
@@ -65,12 +78,16 @@ def _terms(text: str, language: str) -> list[str]:
         return [w for w in content_words(text, language) if len(w) > 3 and not w.isdigit()]
     found = []
     for chunk in parsed(text).noun_chunks:
-        words = [t for t in chunk if t.pos_ in {"NOUN", "PROPN", "ADJ"} and is_content(t)]
-        if words and words[-1].lower_ not in {"one", "ones"} and words[-1].pos_ in {"NOUN", "PROPN"}:
+        words = [t for t in chunk if t.pos_ in {"NOUN", "PROPN", "ADJ"} and is_content(t) and len(t) > 1]
+        if words and not _is_no_thing(words[-1].lower_) and words[-1].pos_ in {"NOUN", "PROPN"}:
             found += [t.text.lower() if t.pos_ != "PROPN" else t.text for t in words if t.pos_ != "ADJ"]
             if len(words) in (2, 3):
                 found.append(" ".join(t.text if t.pos_ == "PROPN" else t.text.lower() for t in words))
     return found
+
+
+def _is_no_thing(word: str) -> bool:
+    return word in {"one", "ones"} or is_unit(word)
 
 
 def title_of(texts: Sequence[str], terms: Sequence[str], language: str = "en", opening: Sequence[str] = ()) -> str:
@@ -81,6 +98,7 @@ def title_of(texts: Sequence[str], terms: Sequence[str], language: str = "en", o
     name = next((name for text in opening if (name := announced(text, language))), "")
     title = (
         name
+        or (_what_is_intended(opening) if language_of(language).is_read else "")
         or (_what_is_done(texts, terms) if language_of(language).is_read else "")
         or _what_is_named(texts, terms, language)
     )
@@ -96,6 +114,18 @@ def _what_is_named(texts: Sequence[str], terms: Sequence[str], language: str) ->
     said = [whole.count(t.lower()) for t in ranked]
     joined = ranked[0] if said[0] >= STANDS_OUT and max(said[1:], default=0) < 2 else joint.join(ranked[:2])
     return joined if len(joined.split()) <= LONGEST_TITLE_WORDS else ranked[0]
+
+
+def _what_is_intended(opening: Sequence[str]) -> str:
+    """What a speaker says at the start that will be done: "I'm going to change the tube", "how we book a room"."""
+    for text in opening:
+        meant = _INTENDS.search(text)
+        if meant is None:
+            continue
+        for thing, step in _steps_in(parsed(repaired(text[meant.start() :]))):
+            if len(step.split()) <= LONGEST_TITLE_WORDS and rarity(thing, "en") > 0:
+                return step
+    return ""
 
 
 def _what_is_done(texts: Sequence[str], terms: Sequence[str]) -> str:
@@ -119,7 +149,7 @@ def _steps_in(doc: Doc) -> Iterator[tuple[str, str]]:
             continue
         parts = [c.text.lower() for c in thing.lefts if c.dep_ == "compound"]
         particle = next((f" {c.lower_}" for c in verb.children if c.dep_ == "prt"), "")
-        if is_unit(thing.lower_):
+        if is_unit(thing.lower_) or len(thing) < SHORTEST_THING:
             continue
         given = next((c.lower_ for c in thing.lefts if c.lower_ in {"a", "an"}), "the")
         article = "" if thing.pos_ == "PROPN" else f"{given} "
