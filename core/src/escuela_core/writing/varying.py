@@ -14,7 +14,8 @@ from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import encoder
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
-from escuela_core.writing.proposing import bears_out, candidates, spoils
+from escuela_core.writing.picking import bears_out, spoils
+from escuela_core.writing.proposing import candidates
 from escuela_core.writing.talk import TOO_ALIKE
 from escuela_core.writing.wishes import KINDS, Wishes
 
