@@ -189,3 +189,29 @@ def test_what_some_of_a_class_are_given_the_others_neither_see_nor_miss(new_page
     expect(student.get_by_role("link", name=re.compile("How a canal lock"))).to_be_visible()
     given.get_by_role("link", name="Results").click()
     expect(teacher.get_by_text("Not begun yet: Ada Coll, Celia Ward")).to_be_visible()
+
+
+def test_a_student_of_two_classes_finds_both_in_one_place(new_page: NewPage) -> None:
+    teacher = new_page()
+    sign_in_demo(teacher)
+    student = new_page(width=360, height=740, phone=True)
+    names = []
+    for school_class in teacher.request.get("/api/classes/").json()[:2]:
+        token = next(c.get("value", "") for c in teacher.context.cookies() if c.get("name") == "csrftoken")
+        path = f"/api/classes/{school_class['id']}/members/"
+        taken = teacher.request.post(path, headers={"X-CSRFToken": token}, data={"text": "Nila Ostrom"})
+        names.append(school_class["name"])
+        student.goto(f"/c/{taken.json()['school_class']['code']}")
+        student.get_by_role("radio", name="Nila Ostrom").check(force=True)
+        student.keyboard.press("Enter")
+        student.get_by_role("button", name="I have written it down").press("Enter")
+    student.get_by_role("link", name="All your classes").press("Enter")
+    expect(student.get_by_role("heading", name="Your lessons")).to_be_visible()
+    for name in names:
+        expect(student.get_by_text(name).first).to_be_visible()
+    assert axe_faults(student) == ""
+    # Another tab of a shared device asks who is there first.
+    other = student.context.new_page()
+    other.goto("/c/")
+    expect(other.get_by_role("link", name="Continue as Nila Ostrom in", exact=False)).to_have_count(2)
+    expect(other.get_by_role("link", name=re.compile("How a canal lock"))).to_have_count(0)

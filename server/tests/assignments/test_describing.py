@@ -22,6 +22,8 @@ def page(code: str):
 def test_an_open_lesson_describes_itself(teacher, lesson) -> None:
     lesson.title = "Locks </script><script>alert(1)</script> & gates"
     lesson.save()
+    # What titles say is the teacher's to say; what items ask and what answers them is not told.
+    lesson.segments.update(title="Filling the chamber")
     assignment = share(teacher, lesson, name="Deck hands", policy={})
     found = page(assignment.code)
     told = {m.get("property"): m.get("content") for m in found.xpath("//meta[@property]")}
