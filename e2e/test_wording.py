@@ -12,9 +12,9 @@ def test_items_in_another_language_are_written_and_read(new_page: NewPage) -> No
     desk = new_page()
     sign_in_demo(desk)
     open_copy(desk, "How a canal lock lifts a boat", "Items")
-    desk.get_by_role("button", name="Other words").wait_for()
+    desk.get_by_role("button", name="Translate or simplify").wait_for()
     desk.keyboard.press("Shift+Z")
-    desk.get_by_role("combobox", name="Words").select_option("es")
+    desk.get_by_role("combobox", name="Write the items in").select_option("es")
     fields = desk.get_by_role("listitem").first.get_by_role("textbox")
     fields.first.focus()
     for text in SPANISH:
@@ -23,12 +23,12 @@ def test_items_in_another_language_are_written_and_read(new_page: NewPage) -> No
     expect(desk.get_by_text(f"{len(SPANISH)} of ")).to_be_visible()
     # A number that is not the original's is said at once.
     fields.nth(2).fill("Casi nueve metros")
-    expect(desk.get_by_text("Not in these words: three metres")).to_be_visible()
+    expect(desk.get_by_text("Missing here: three metres")).to_be_visible()
     fields.nth(2).fill(SPANISH[2])
-    expect(desk.get_by_text("Not in these words: three metres")).to_have_count(0)
+    expect(desk.get_by_text("Missing here: three metres")).to_have_count(0)
     assert axe_faults(desk) == ""
     # What is deleted comes back.
-    desk.get_by_role("button", name="Delete these words").click()
+    desk.get_by_role("button", name="Delete this version").click()
     expect(fields.first).to_have_value("")
     desk.keyboard.press("Shift+U")
     expect(fields.first).to_have_value(SPANISH[0])

@@ -71,7 +71,8 @@ def load(name: str, *, auto: bool = False) -> Talk:
 def own(name: str) -> Talk:
     """A talk of ``spoken/``, each of its lines one cue and one fact or none."""
     head, *lines = (OWN / f"{name}.txt").read_text("utf-8").splitlines()
-    rows, now = [], LEAD_MS
+    rows: list[dict[str, Any]] = []
+    now = LEAD_MS
     for line in lines:
         end = now + len(line[2:]) * MS_PER_LETTER
         rows.append({"text": line[2:], "mark": line[0], "start_ms": now, "end_ms": end})

@@ -65,6 +65,8 @@ def event(data: dict[str, Any]) -> bytes:
 def said(model: str, user: str) -> str:
     if "<items>" in user:
         return opinions(model, user)
+    if "<texts>" in user:
+        return rewritten(model, user)
     wanted = int(found[1]) if (found := re.search(r"Write (\d+) items", user)) else 5
     talk = user.rsplit("<transcript>", maxsplit=1)[-1]
     sentences = [(int(a), int(b), text) for a, b, text in re.findall(r"\[(\d+)-(\d+)\] (.+)", talk)]
@@ -79,6 +81,17 @@ def said(model: str, user: str) -> str:
     if model == "cut-off":
         return answer[: len(answer) * 2 // 3]
     return f"Here are your questions!\n```json\n{answer}\n```\nGood luck." if model == "talkative" else answer
+
+
+def rewritten(model: str, user: str) -> str:
+    """Each text after the tag it is wanted in: no language, but what belongs where can be told."""
+    tag = re.search(r"Wording: (\S+)", user)
+    rows = re.findall(r"^\[(\d+)\] (.+)$", user, re.MULTILINE)
+    texts = [{"id": int(n), "text": f"({tag[1] if tag else ''}) {text}"} for n, text in rows]
+    if model == "forgetful":
+        texts = texts[::2]
+    answer = json.dumps({"texts": texts}, ensure_ascii=False)
+    return answer[: len(answer) * 2 // 3] if model == "cut-off" else answer
 
 
 def written(sentence: tuple[int, int, str], model: str) -> dict[str, Any] | None:

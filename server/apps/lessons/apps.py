@@ -7,3 +7,4 @@ class LessonsConfig(AppConfig):
     def ready(self) -> None:
         from apps.lessons.checking import rereading  # noqa: F401 (registers its kind of long work)
         from apps.lessons.items import attachments  # noqa: F401
+        from apps.lessons.wording import filling  # noqa: F401 (the same)

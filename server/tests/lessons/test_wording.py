@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import uuid
+from collections.abc import Callable
 from typing import Any
 
 import pytest
@@ -122,3 +123,39 @@ def test_other_words_go_along_with_a_lesson_that_is_copied(client: Client, lesso
     write(client, lesson, "choice", SPANISH)
     copied = Lesson.objects.get(id=client.post(f"/api/lessons/{lesson.id}/copy/").json()["id"])
     assert [w.tag for w in item_from_json(item_with(copied, "choice").content).wordings] == ["es"]
+
+
+def test_a_service_writes_what_is_missing_and_leaves_what_was_written(
+    client: Client, lesson: Lesson, assistant: Callable[[str], None]
+) -> None:
+    assistant("good")
+    write(client, lesson, "choice", {"prompt": "¿Cuánto tarda?"})
+    path = f"/api/lessons/{lesson.id}/wordings/es/"
+    assert client.get(path).json()["service"] == "stand-in assistant"
+    asked_for = client.post(path)
+    assert asked_for.status_code == 202
+    run_jobs()
+    job = client.get(f"/api/jobs/{asked_for.json()['id']}/").json()
+    assert job["result"]["written"] == job["result"]["wanted"] > 5
+    lines = next(i for i in client.get(path).json()["items"] if i["kind"] == "choice")["lines"]
+    assert [line["text"] for line in lines[:2]] == ["¿Cuánto tarda?", "(es) About two minutes"]
+    # Nothing is missing any more, so nothing is asked for.
+    again = client.post(path).json()["id"]
+    run_jobs()
+    assert client.get(f"/api/jobs/{again}/").json()["result"]["wanted"] == 0
+
+
+def test_what_a_service_leaves_out_stays_missing(
+    client: Client, lesson: Lesson, assistant: Callable[[str], None]
+) -> None:
+    assistant("forgetful")
+    path = f"/api/lessons/{lesson.id}/wordings/plain/"
+    job_id = client.post(path).json()["id"]
+    run_jobs()
+    told = client.get(f"/api/jobs/{job_id}/").json()["result"]
+    assert 0 < told["written"] < told["wanted"]
+
+
+def test_without_a_service_that_is_said(client: Client, lesson: Lesson) -> None:
+    refused = client.post(f"/api/lessons/{lesson.id}/wordings/es/")
+    assert refused.json()["code"] == "no_writer"

@@ -1640,7 +1640,8 @@ export interface paths {
         /** @description A view for a signed-in teacher. */
         get: operations["api_lessons_wordings_retrieve"];
         put?: never;
-        post?: never;
+        /** @description Have a service write what is missing. */
+        post: operations["api_lessons_wordings_create"];
         /** @description A view for a signed-in teacher. */
         delete: operations["api_lessons_wordings_destroy"];
         options?: never;
@@ -4710,9 +4711,11 @@ export interface components {
             tag: string;
             texts: components["schemas"]["WordedTextDataRequest"][];
         };
+        /** @description ``service``: who could write what is missing; empty where nobody is set up. */
         WordingOut: {
             title: string;
             language: string;
+            service: string;
             tags: string[];
             items: components["schemas"]["WordedItemOut"][];
         };
@@ -7840,6 +7843,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WordingOut"];
+                };
+            };
+        };
+    };
+    api_lessons_wordings_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lesson_id: string;
+                tag: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
                 };
             };
         };

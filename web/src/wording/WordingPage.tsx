@@ -6,6 +6,7 @@ import { Field } from "../ui/Field";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { Toggle } from "../ui/Toggle";
 import { wordingName } from "../ui/wordingName";
+import { Fill } from "./Fill";
 import { isOpen } from "./lines";
 import { useWordingOf, type Wording } from "./queries";
 import { TakeAway } from "./TakeAway";
@@ -45,6 +46,18 @@ export function WordingPage() {
             <TakeAway lesson={lesson} tag={chosen} name={wordingName(chosen, t, i18n.language)} />
           )}
         </div>
+        <Fill
+          key={chosen}
+          lesson={lesson}
+          tag={chosen}
+          service={data.service}
+          missing={
+            data.items
+              .filter((i) => i.place === "lesson")
+              .flatMap((i) => i.lines)
+              .filter((l) => !l.text).length
+          }
+        />
         <ErrorNotice error={error} />
         {data.items.length === 0 && <p>{t("wording.noItems")}</p>}
         {openOnly && shown.length === 0 && data.items.length > 0 && <p role="status">{t("wording.nothingOpen")}</p>}

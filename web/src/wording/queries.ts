@@ -1,5 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { api, body, type Schemas } from "../api/client";
+import { useDeskJob } from "../desk/queries";
 
 export type Wording = Schemas["WordingOut"];
 export type WordedItem = Schemas["WordedItemOut"];
@@ -34,6 +36,26 @@ export function useWrite(lesson: string, tag: string, item: string) {
       queries.invalidateQueries({ queryKey: ["desk", lesson] });
     },
   });
+}
+
+/** Has a service write what is missing, and shows it as it comes. */
+export function useFill(lesson: string, tag: string) {
+  const queries = useQueryClient();
+  const [watched, watch] = useState<string | null>(null);
+  const { job, running } = useDeskJob(lesson, watched);
+  const ask = useMutation({
+    mutationFn: async () =>
+      body(
+        await api.POST("/api/lessons/{lesson_id}/wordings/{tag}/", { params: { path: { lesson_id: lesson, tag } } }),
+      ),
+    onSuccess: (begun) => watch(begun.id),
+  });
+  const { written = 0, wanted = 0 } = (job?.result ?? {}) as { written?: number; wanted?: number };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each batch that came is read
+  useEffect(() => {
+    if (written) queries.invalidateQueries({ queryKey: keyOf(lesson, tag) });
+  }, [written]);
+  return { ask, job, running: running || ask.isPending, written, wanted };
 }
 
 export function useDropWording(lesson: string, tag: string) {

@@ -34,8 +34,11 @@ class WordedItemOut(serializers.Serializer[object]):
 
 
 class WordingOut(serializers.Serializer[object]):
+    """``service``: who could write what is missing; empty where nobody is set up."""
+
     title = serializers.CharField()
     language = serializers.CharField()
+    service = serializers.CharField(allow_blank=True)
     tags = serializers.ListField(child=serializers.CharField())
     items = WordedItemOut(many=True)
 

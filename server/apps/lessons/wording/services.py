@@ -7,6 +7,7 @@ from typing import Any
 from apps.lessons.history.services import changing
 from apps.lessons.items.services import changing_item, stored
 from apps.lessons.models import Item, Lesson
+from apps.lessons.writing.writers import service_name
 from config.errors import SentenceError
 from escuela_core.checking.other_words import doubts
 from escuela_core.items import Item as CoreItem
@@ -16,13 +17,14 @@ from escuela_core.items.wording import is_tag
 
 def in_tag(lesson: Lesson, tag: str) -> dict[str, Any]:
     """Each item of the lesson, and of its pool, line by line beside its words in ``tag``. Raises ``wording_tag``."""
-    _require_tag(lesson, tag)
+    require_tag(lesson, tag)
     rows = list(lesson.items.exclude(place=Item.Place.DROPPED))
     items = [(row, row.core()) for row in rows]
     language = lesson.recording.language
     return {
         "title": lesson.title,
         "language": language,
+        "service": service_name(),
         "tags": tags_of([item for _, item in items]),
         "items": [_beside(row, item, tag, language) for row, item in sorted(items, key=lambda pair: _place(*pair))],
     }
@@ -33,7 +35,7 @@ def write(item: Item, tag: str, texts: dict[str, str]) -> dict[str, Any]:
 
     What else the wording says stays, so that two people at two lines do not overwrite each other.
     """
-    _require_tag(item.lesson, tag)
+    require_tag(item.lesson, tag)
     with changing_item(item, "word_item", bout=True) as now:
         now.content = stored(with_wording(now.core(), tag, texts))
     return _beside(item, item.core(), tag, item.lesson.recording.language)
@@ -41,7 +43,7 @@ def write(item: Item, tag: str, texts: dict[str, str]) -> dict[str, Any]:
 
 def drop(lesson: Lesson, tag: str) -> None:
     """Take a wording away from every item, as one change."""
-    _require_tag(lesson, tag)
+    require_tag(lesson, tag)
     with changing(lesson, "drop_wording") as locked:
         for row in locked.items.all():
             item = row.core()
@@ -51,7 +53,7 @@ def drop(lesson: Lesson, tag: str) -> None:
                 row.save()
 
 
-def _require_tag(lesson: Lesson, tag: str) -> None:
+def require_tag(lesson: Lesson, tag: str) -> None:
     if not is_tag(tag) or tag == lesson.recording.language:
         raise SentenceError("wording_tag", "Choose plainer words, or a language other than the lesson's own.")
 

@@ -9,8 +9,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.lessons import selectors
+from apps.lessons.wording import filling
 from apps.lessons.wording import services as wording
 from apps.lessons.wording.serializers import WordedItemOut, WordingIn, WordingOut
+from apps.work.serializers import JobOut
 from config.api import TeacherView, parsed
 
 
@@ -18,6 +20,12 @@ class WordingView(TeacherView):
     @extend_schema(responses=WordingOut)
     def get(self, request: Request, lesson_id: UUID, tag: str) -> Response:
         return Response(WordingOut(wording.in_tag(selectors.lesson_of(self.teacher, lesson_id), tag)).data)
+
+    @extend_schema(request=None, responses={202: JobOut})
+    def post(self, request: Request, lesson_id: UUID, tag: str) -> Response:
+        """Have a service write what is missing."""
+        job = filling.request_filling(selectors.lesson_of(self.teacher, lesson_id), tag)
+        return Response(JobOut(job).data, status=202)
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, lesson_id: UUID, tag: str) -> Response:

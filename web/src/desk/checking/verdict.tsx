@@ -1,6 +1,7 @@
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../../app/times";
 import { Clashing } from "../../ui/Clashing";
+import { wordingName } from "../../ui/wordingName";
 import type { Finding, Item, Report, Verdict } from "../queries";
 
 const COLOURS = { heard: "text-moss", unclear: "text-amberink", contradicted: "text-brick", not_heard: "text-ink" };
@@ -37,7 +38,9 @@ export function useReasons() {
       if (finding.code === "contradicted" && finding.params.said && finding.params.sort !== "read")
         return t(...clashWords(finding.params));
       const known = [`${key}.${finding.params.sort}`, key].find((k) => i18n.exists(k));
-      return known ? t(known, { letter, ...finding.params }) : finding.message;
+      const { wording } = finding.params;
+      const named = wording ? { wording: wordingName(wording, t, i18n.language) } : {};
+      return known ? t(known, { letter, ...finding.params, ...named }) : finding.message;
     },
   };
 }
