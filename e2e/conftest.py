@@ -14,7 +14,7 @@ from stacks import ROOT, SEED, Seed, Stack, copied, execute
 
 MADE = pytest.StashKey[Seed]()
 # What the browser has of its own and no journey needs: the drop-down of its address bar alone, made anew for each
-# window, took two fifths of the time that a page takes. The first ten are those that Playwright turns off.
+# window, took two fifths of the time that a page takes. All but the last three are those that Playwright turns off.
 _OFF = (
     "AvoidUnnecessaryBeforeUnloadCheckSync DestroyProfileOnBrowserClose HttpsUpgrades HttpsFirstBalancedModeAutoEnable "
     "LensOverlay MediaRouter PaintHolding ThirdPartyStoragePartitioning OptimizationHints PreconnectToSearch "

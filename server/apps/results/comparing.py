@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
+from uuid import UUID
 
 from apps.assignments.models import Assignment
 from apps.results.class_sheet import Sheet
@@ -26,7 +27,7 @@ class Group:
 
     def tally(self, item_id: str) -> Tally | None:
         """None where the item was not asked."""
-        place = next((n for n, item in enumerate(self.sheet.items) if item.id == item_id), None)
+        place = self.sheet.places.get(UUID(item_id))
         if place is None:
             return None
         return item_tally([self.sheet.cells[s.id][place] for s in self.students])

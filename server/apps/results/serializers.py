@@ -8,8 +8,9 @@ from rest_framework import serializers
 
 from apps.lessons.items.serializers import CriterionData
 from apps.results.marking_serializers import ReadingOut
+from apps.study.lesson_serializers import QuestionOut, StudyLessonOut, StudySentenceOut
 from apps.study.models import LookState
-from apps.study.serializers import KeyOut, QuestionOut, StudyLessonOut, StudySentenceOut
+from apps.study.serializers import KeyOut
 from escuela_core.results.signs import FLAGS, SIGN_CODES
 from escuela_core.results.statistics import Suspicion
 from escuela_core.study.room import PHASES, STEPS

@@ -14,9 +14,10 @@ from apps.assignments.services import edition_content
 from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
 from apps.study import selectors
+from apps.study.lesson_serializers import StudyLessonOut
 from apps.study.members import NOBODY
 from apps.study.models import Answer
-from apps.study.serializers import ProgressOut, RehearsedIn, StudyLessonOut
+from apps.study.serializers import ProgressOut, RehearsedIn
 from apps.study.views import raw_response
 from config.api import TeacherView, parsed
 from escuela_core.items import item_from_json, items_from_json

@@ -9,6 +9,7 @@ import { Field } from "../ui/Field";
 import { ErrorNotice } from "../ui/Notice";
 import { Toggle } from "../ui/Toggle";
 import { useUndo } from "../ui/Undo";
+import { tagsOf } from "../ui/wordings";
 import { FirstWords } from "./FirstWords";
 import { Given } from "./Given";
 import { FIRST } from "./policy";
@@ -72,7 +73,7 @@ function ShareForm({ desk }: { desk: Desk }) {
   const mine = desk.items.filter((i) => i.place === "lesson");
   const undecided = mine.filter((i) => i.undecided);
   const going = mine.filter((i) => i.seen || policy.with_unseen).length;
-  const tags = [...new Set(mine.flatMap((i) => (i.content.wordings ?? []).map((w) => w.tag)))];
+  const tags = tagsOf(mine.map((i) => i.content));
   const timed = mine.some((i) => i.content.time_limit_s);
   const share = async (e: FormEvent) => {
     e.preventDefault();

@@ -5,7 +5,7 @@ import { Header } from "../app/Header";
 import { Field, OneOf } from "../ui/Field";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { Toggle } from "../ui/Toggle";
-import { wordingName } from "../ui/wordingName";
+import { WordingOptions } from "../ui/WordingOptions";
 import { KeptLayouts } from "./KeptLayouts";
 import { PartList } from "./PartList";
 import { PartOptions, Typed } from "./PartOptions";
@@ -72,7 +72,7 @@ export function HandoutPage() {
 
 /** What holds for the whole sheet. */
 function Whole({ handout, layout, change }: { handout: Handout; layout: Layout; change: (layout: Layout) => void }) {
-  const { t, i18n } = useTranslation();
+  const { t } = useTranslation();
   return (
     <section aria-label={t("handout.whole")} className="mt-4 border-t border-rule pt-3">
       <h2 className="mb-1.5 font-semibold">{t("handout.whole")}</h2>
@@ -105,11 +105,7 @@ function Whole({ handout, layout, change }: { handout: Handout; layout: Layout; 
             value={layout.wording ?? ""}
             onChange={(e) => change({ ...layout, wording: e.target.value })}
           >
-            {["", ...handout.wordings].map((tag) => (
-              <option key={tag} value={tag}>
-                {wordingName(tag || handout.language, t, i18n.language)}
-              </option>
-            ))}
+            <WordingOptions tags={handout.wordings} original={handout.language} />
           </select>
         </Field>
       )}

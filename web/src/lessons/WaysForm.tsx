@@ -8,6 +8,7 @@ import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
 import { FileField } from "../ui/FileField";
 import { ErrorNotice } from "../ui/Notice";
+import { languageName } from "../ui/wordings";
 import type { Look } from "./queries";
 import type { Source, Sources } from "./useSources";
 
@@ -189,12 +190,4 @@ function firstWay(source: Source, found: Look): Way {
   if (source.text) return TIMED.test(source.text) || whyNot(found, "plain") ? "pasted" : "plain";
   if (found.tracks.length) return "track";
   return whyNot(found, "recognise") === "" ? "recognise" : "file";
-}
-
-function languageName(code: string, locale: string): string {
-  try {
-    return new Intl.DisplayNames([locale], { type: "language" }).of(code) ?? code;
-  } catch {
-    return code;
-  }
 }

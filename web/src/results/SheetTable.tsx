@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { ResultBar, useCellWords } from "./Bar";
 import { ColumnsMenu, useColumns } from "./ColumnsMenu";
 import { type Column, itemsShown, places, type Shown } from "./columns";
+import { FEWEST_FOR_PERCENT } from "./comparing/share";
 import type { Sheet } from "./queries";
 import { counted, FLAGS, type Flag, pressed, rowsOf, type Sort, type Student } from "./rows";
 import { Heads } from "./SheetHeads";
@@ -139,7 +140,7 @@ function Row({ student: s, sheet, shown, place, look, inWords, at }: RowProps) {
 function Feet({ sheet, shown }: { sheet: Sheet; shown: Shown }) {
   const { t } = useTranslation();
   // A share of a small class says less than its counts.
-  const few = sheet.students.length < 10;
+  const few = sheet.students.length < FEWEST_FOR_PERCENT;
   const beside = Number(shown.columns.includes("watched"));
   return (
     <tfoot className="text-[13px]">

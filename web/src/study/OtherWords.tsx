@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import type { Clock } from "../player/clock";
 import { spanAt, useOnClock } from "../player/hooks";
+import { languageName } from "../ui/wordings";
 import type { StudyLesson } from "./door";
 
 type Cue = { start_ms: number; end_ms: number; text: string };
@@ -14,7 +15,6 @@ export function OtherWords({ clock, lesson }: { clock: Clock; lesson: StudyLesso
   const now = useOnClock(clock, (c) => spanAt(cues, c.nowMs));
   if (lesson.tracks.length === 0) return null;
   const cue = cues[now];
-  const names = new Intl.DisplayNames([i18n.language], { type: "language" });
   return (
     <div className="mt-3 border-t border-rule pt-2">
       <label className="flex items-center gap-2 text-[14px] text-quiet">
@@ -23,7 +23,7 @@ export function OtherWords({ clock, lesson }: { clock: Clock; lesson: StudyLesso
           <option value={0}>{t("study.alsoInNone")}</option>
           {lesson.tracks.map((track) => (
             <option key={track.id} value={track.id}>
-              {track.label || names.of(track.language)}
+              {track.label || languageName(track.language, i18n.language)}
             </option>
           ))}
         </select>

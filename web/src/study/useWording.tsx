@@ -1,10 +1,11 @@
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { onDevice } from "../app/storage";
-import { wordingName } from "../ui/wordingName";
+import { WordingOptions } from "../ui/WordingOptions";
+import { languageIn, tagsOf } from "../ui/wordings";
 import { WordsLanguage } from "../ui/words";
 import type { Question } from "./door";
-import { firstTag, PLAIN, tagsOf } from "./wording";
+import { firstTag } from "./wording";
 
 const KEPT = "escuela.wording";
 
@@ -28,14 +29,14 @@ export function InWording({ choice, children }: { choice: Choice; children: Reac
   const { tag, language } = choice;
   return (
     <WordingChoice value={choice}>
-      <WordsLanguage value={tag && tag !== PLAIN ? tag : language}>{children}</WordsLanguage>
+      <WordsLanguage value={languageIn(tag, language)}>{children}</WordsLanguage>
     </WordingChoice>
   );
 }
 
 /** The words an item is read in, where it has others. */
 export function WordingField({ question }: { question: Question }) {
-  const { t, i18n } = useTranslation();
+  const { t } = useTranslation();
   const choice = useContext(WordingChoice);
   if (!choice || question.wordings.length === 0) return null;
   const { tags, tag, language, choose } = choice;
@@ -43,12 +44,7 @@ export function WordingField({ question }: { question: Question }) {
     <label className="flex items-center gap-2">
       {t("study.readIn")}
       <select className="field w-auto py-0.5" value={tag} onChange={(e) => choose(e.target.value)}>
-        <option value="">{wordingName(language, t, i18n.language)}</option>
-        {tags.map((other) => (
-          <option key={other} value={other}>
-            {wordingName(other, t, i18n.language)}
-          </option>
-        ))}
+        <WordingOptions tags={tags} original={language} />
       </select>
     </label>
   );

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { tagsOf } from "../ui/wordings";
 import type { Progress, Question } from "./door";
-import { firstTag, progressIn, questionIn, tagsOf } from "./wording";
+import { firstTag, progressIn, questionIn } from "./wording";
 
 const question = {
   id: "1",

@@ -1,13 +1,5 @@
 import type { Progress, Question, StudyLesson } from "./door";
 
-/** The tag of plainer words in the lesson's own language; every other tag is that of a language. */
-export const PLAIN = "plain";
-
-/** The wordings in which a student may read the items, in the order they come. */
-export function tagsOf(items: Question[]): string[] {
-  return [...new Set(items.flatMap((i) => i.wordings.map((w) => w.tag)))];
-}
-
 /** The wording a student begins with: what they chose before, else the teacher's, else that of their own language; the
  * original where there is none of these. */
 export function firstTag(tags: string[], chosen: string | null, given: string, spoken: string): string {

@@ -3,6 +3,7 @@ import { useTranslation } from "react-i18next";
 import { clock } from "../app/times";
 import { Button } from "../ui/Button";
 import { ErrorNotice } from "../ui/Notice";
+import { languageIn } from "../ui/wordings";
 import { partOf } from "./lines";
 import { type Line, useWrite, type WordedItem, type Wording } from "./queries";
 
@@ -24,8 +25,9 @@ export function WordedItemRows({ lesson, tag, of, item }: Props) {
           key={line.at}
           line={line}
           language={of.language}
-          target={tag === "plain" ? of.language : tag}
-          keep={(text) => write.mutate({ at: line.at, text })}
+          target={languageIn(tag, of.language)}
+          busy={write.isPending}
+          keep={(text) => write.mutateAsync({ at: line.at, text })}
         />
       ))}
     </li>
@@ -34,22 +36,37 @@ export function WordedItemRows({ lesson, tag, of, item }: Props) {
 
 const WAIT_MS = 900;
 
-function Row(props: { line: Line; language: string; target: string; keep: (text: string) => void }) {
-  const { line, language, target, keep } = props;
+type RowProps = {
+  line: Line;
+  language: string;
+  target: string;
+  /** Whether something of this item is being kept. */
+  busy: boolean;
+  keep: (text: string) => Promise<unknown>;
+};
+
+function Row({ line, language, target, busy, keep }: RowProps) {
   const { t } = useTranslation();
   const [text, setText] = useState(line.text);
   const kept = useRef(line.text);
+  const seen = useRef(line.text);
   const latest = useRef(text);
   latest.current = text;
-  // Changed elsewhere, or taken away: shown as it is now; what is being typed here stays.
-  if (line.text !== kept.current.trim() && text.trim() === kept.current.trim()) {
-    kept.current = line.text;
-    setText(line.text);
+  // Changed elsewhere, or taken away: shown as it is now, but for what is typed here and on its way.
+  if (line.text !== seen.current) {
+    seen.current = line.text;
+    if (!busy && text.trim() === kept.current.trim() && text.trim() !== line.text) {
+      kept.current = line.text;
+      setText(line.text);
+    }
   }
   const save = () => {
     if (latest.current.trim() === kept.current.trim()) return;
     kept.current = latest.current;
-    keep(latest.current);
+    keep(latest.current).catch(() => {
+      // It stays in the field, and is sent again with the next touch.
+      kept.current = seen.current;
+    });
   };
   // It is kept while one types, and whatever happens to the page.
   // biome-ignore lint/correctness/useExhaustiveDependencies: each letter begins the wait again
@@ -87,7 +104,7 @@ function Row(props: { line: Line; language: string; target: string; keep: (text:
           </p>
         ))}
         {stale && (
-          <Button small className="mt-1" onClick={() => keep(text)}>
+          <Button small className="mt-1" onClick={() => keep(text).catch(() => undefined)}>
             {t("wording.stillRight")}
           </Button>
         )}

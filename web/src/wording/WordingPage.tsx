@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import { Header } from "../app/Header";
 import { Field } from "../ui/Field";
 import { ErrorNotice, NotYet } from "../ui/Notice";
 import { Toggle } from "../ui/Toggle";
-import { wordingName } from "../ui/wordingName";
+import { PLAIN, wordingName } from "../ui/wordings";
 import { Fill } from "./Fill";
 import { isOpen } from "./lines";
 import { useWordingOf, type Wording } from "./queries";
@@ -19,7 +19,10 @@ const LANGUAGES = "ar de el en es fa fr hi it ja ko nl pl pt ro ru so sq sv ta t
 export function WordingPage() {
   const { t, i18n } = useTranslation();
   const { lesson = "" } = useParams();
-  const [chosen, choose] = useState("plain");
+  // In the address, so that it stays when the page is loaded again.
+  const [search, setSearch] = useSearchParams();
+  const chosen = search.get("in") ?? PLAIN;
+  const choose = (tag: string) => setSearch({ in: tag }, { replace: true });
   const [openOnly, showOpenOnly] = useState(false);
   const { data, error } = useWordingOf(lesson, chosen);
   if (!data) return <NotYet error={error} />;
@@ -75,7 +78,7 @@ function Chooser({ wording, chosen, choose }: { wording: Wording; chosen: string
   const { t, i18n } = useTranslation();
   const name = (tag: string) => wordingName(tag, t, i18n.language);
   const others = [...new Set([...wording.tags, chosen, ...LANGUAGES])].filter(
-    (tag) => tag !== "plain" && tag !== wording.language,
+    (tag) => tag !== PLAIN && tag !== wording.language,
   );
   const sorted = others.sort(
     (a, b) => Number(wording.tags.includes(b)) - Number(wording.tags.includes(a)) || name(a).localeCompare(name(b)),
@@ -83,7 +86,7 @@ function Chooser({ wording, chosen, choose }: { wording: Wording; chosen: string
   return (
     <Field label={t("wording.which")}>
       <select className="field !w-auto" value={chosen} onChange={(e) => choose(e.target.value)}>
-        {["plain", ...sorted].map((tag) => (
+        {[PLAIN, ...sorted].map((tag) => (
           <option key={tag} value={tag}>
             {name(tag)}
             {wording.tags.includes(tag) ? " ✓" : ""}

@@ -8,10 +8,12 @@ import unicodedata
 from dataclasses import dataclass
 
 from escuela_core.checking.findings import Finding
+from escuela_core.checking.severity import Severity
 from escuela_core.items import Item
 from escuela_core.items.claim import GAP_MARK
 from escuela_core.items.rewording import Line, lines
-from escuela_core.items.wording import PLAIN
+from escuela_core.items.wording import language_in
+from escuela_core.language.languages import language_of
 from escuela_core.language.quantities import Quantity, quantities
 
 _READ = {"en", "es"}
@@ -42,7 +44,7 @@ def doubts(line: Line, language: str, tag: str) -> list[Doubt]:
     found = [Doubt("stale")] if line.stale else []
     if line.original.count(GAP_MARK) != line.text.count(GAP_MARK):
         found.append(Doubt("gap"))
-    target = language if tag == PLAIN else tag
+    language, target = (language_of(code).code for code in (language, language_in(tag, language)))
     missing, added = _numbers_apart(line, language, target)
     missing += [name for name in _names(line.original, language) if not _stands_in(name, line.text)]
     return found + [Doubt(code, ", ".join(w)) for code, w in (("missing", missing), ("added", added)) if w]
@@ -58,11 +60,11 @@ def other_words_findings(item: Item, language: str) -> list[Finding]:
             if of_it:
                 params = {"wording": wording.tag, "words": ", ".join(dict.fromkeys(d.words for d in of_it if d.words))}
                 text = message.format(**params)
-                found.append(Finding(f"wording_{code}", severity, text, params=params))  # type: ignore[arg-type]
+                found.append(Finding(f"wording_{code}", severity, text, params=params))
     return found
 
 
-_MESSAGES = {
+_MESSAGES: dict[str, tuple[Severity, str]] = {
     "gap": ("error", "The wording “{wording}” does not have the gaps of the original."),
     "stale": ("look", "The original has changed since the wording “{wording}” was written."),
     "missing": ("look", "Not in the wording “{wording}”: {words}."),

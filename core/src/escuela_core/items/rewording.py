@@ -2,21 +2,17 @@
 
 from __future__ import annotations
 
-import copy
-import re
-from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import lru_cache
-from typing import Any, TypeVar
+from typing import TypeVar
 
 from escuela_core.items.model import Item
 from escuela_core.items.reading import item_from_json, item_to_json
+from escuela_core.items.texts import put_text, texts_at
 from escuela_core.items.wording import WordedText, Wording
 
 # What students read of an item, beside what its kind has.
 _SHARED = ("explanation", "image_alt")
-_NOT_WORDS = {"image", "sound"}
-_STEP = re.compile(r"[^.\[\]]+")
 AnyItem = TypeVar("AnyItem", bound=Item)
 
 
@@ -57,7 +53,7 @@ def texts_of(item: Item) -> dict[str, str]:
     """Each text that somebody reads, by its place in the item's JSON; empty ones are left out."""
     own = {key: value for key, value in item.own_json().items() if isinstance(value, str | list)}
     shared = {key: getattr(item, key) for key in _SHARED}
-    return {at: text for at, text in _walk(own | shared, "") if text.strip()}
+    return {at: text for at, text in texts_at(own | shared) if text.strip()}
 
 
 @lru_cache(maxsize=4_096)
@@ -65,11 +61,10 @@ def in_wording(item: AnyItem, tag: str) -> AnyItem:
     """``item`` in the words of ``tag``, its own where there are none; structure, key and marks are the same."""
     if not any(w.tag == tag for w in item.wordings):
         return item
-    data = copy.deepcopy(item_to_json(item))
-    data.pop("wordings", None)
+    data = {key: value for key, value in item_to_json(item).items() if key != "wordings"}
     for line in lines(item, tag):
         if line.text.strip():
-            _put(data, line.at, line.text)
+            put_text(data, line.at, line.text)
     worded = item_from_json(data)
     assert type(worded) is type(item)
     return worded
@@ -85,30 +80,14 @@ def with_wording(item: AnyItem, tag: str, texts: dict[str, str]) -> AnyItem:
         for line in lines(item, tag)
         if (text := texts.get(line.at, line.text).strip())
     )
-    others = tuple(w for w in item.wordings if w.tag != tag)
-    return replace(item, wordings=(*others, Wording(tag, written)) if written else others)
+    bare = without_wording(item, tag)
+    return replace(bare, wordings=(*bare.wordings, Wording(tag, written))) if written else bare
+
+
+def without_wording(item: AnyItem, tag: str) -> AnyItem:
+    return replace(item, wordings=tuple(w for w in item.wordings if w.tag != tag))
 
 
 def tags_of(items: list[Item]) -> list[str]:
     """The wordings that any of ``items`` has, each once, in the order they come."""
     return list(dict.fromkeys(w.tag for item in items for w in item.wordings if w.texts))
-
-
-def _walk(value: Any, at: str) -> Iterator[tuple[str, str]]:
-    if isinstance(value, str):
-        yield at, value
-    elif isinstance(value, list):
-        for number, row in enumerate(value):
-            yield from _walk(row, f"{at}[{number}]")
-    elif isinstance(value, dict):
-        for key, row in value.items():
-            if key not in _NOT_WORDS:
-                yield from _walk(row, f"{at}.{key}".lstrip("."))
-
-
-def _put(data: Any, at: str, text: str) -> None:
-    """Set the text at a place that ``_walk`` named."""
-    *way, last = (int(step) if step.isdigit() else step for step in _STEP.findall(at))
-    for step in way:
-        data = data[step]
-    data[last] = text

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator
 from typing import Any
 
 _FILES = {"image", "sound"}
+_STEP = re.compile(r"[^.\[\]]+")
 # Names of things, not words to be read.
 _NAMES = {"id", "kind", "depth", "purpose", "tag", "at"} | _FILES
 
@@ -13,6 +15,27 @@ _NAMES = {"id", "kind", "depth", "purpose", "tag", "at"} | _FILES
 def with_texts(content: dict[str, Any], change: Callable[[str], str]) -> dict[str, Any]:
     """``content`` (the item list file's shape) with ``change`` made to each text that is read; nothing else changes."""
     return {key: value if key in _NAMES else _changed(value, change) for key, value in content.items()}
+
+
+def texts_at(value: Any, at: str = "") -> Iterator[tuple[str, str]]:
+    """Each text below ``value`` that is read, with its place (``options[0].text``)."""
+    if isinstance(value, str):
+        yield at, value
+    elif isinstance(value, list):
+        for number, row in enumerate(value):
+            yield from texts_at(row, f"{at}[{number}]")
+    elif isinstance(value, dict):
+        for key, row in value.items():
+            if key not in _NAMES:
+                yield from texts_at(row, f"{at}.{key}".lstrip("."))
+
+
+def put_text(data: Any, at: str, text: str) -> None:
+    """Set the text at a place that ``texts_at`` named."""
+    *way, last = (int(step) if step.isdigit() else step for step in _STEP.findall(at))
+    for step in way:
+        data = data[step]
+    data[last] = text
 
 
 def files(content: dict[str, Any]) -> Iterator[str]:

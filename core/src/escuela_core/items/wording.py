@@ -30,6 +30,11 @@ class Wording:
     texts: tuple[WordedText, ...]
 
 
+def language_in(tag: str, language: str) -> str:
+    """The language of a wording of what is in ``language``."""
+    return language if tag == PLAIN else tag
+
+
 def is_tag(tag: str) -> bool:
     return tag == PLAIN or _LANGUAGE.fullmatch(tag) is not None
 

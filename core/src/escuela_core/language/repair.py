@@ -58,12 +58,14 @@ _JOINING = {"en": "because|and|or|about|if|when|then", "es": "porque|y|o|si|cuan
 # What is set beside another thing is not said for the second time; nor is the answer to one's own question.
 _PARTED = frozenset("not no never nor".split())
 _ASKING = frozenset("what who where when why how".split())
-# What may end a condition and begin what follows from it.
 # After a hesitation these go on with the phrase: no clause begins with them in the middle of a sentence.
 _GOES_ON_WITH = {
-    "en": "about|around|roughly|nearly|almost|of|to the|into|onto|with the|between|per",
-    "es": "de|del|al|con|entre|unos|unas|casi|alrededor",
+    "en": re.compile(
+        r"\s*(?:about|around|roughly|nearly|almost|of|to the|into|onto|with the|between|per)\b", re.IGNORECASE
+    ),
+    "es": re.compile(r"\s*(?:de|del|al|con|entre|unos|unas|casi|alrededor)\b", re.IGNORECASE),
 }
+# What may end a condition and begin what follows from it.
 _AGAIN = frozenset("it you they that this".split())
 _CONDITIONS = frozenset("if when whenever once unless after before until every because".split())
 FEWEST_IN_A_CONDITION = 3
@@ -128,13 +130,11 @@ def repaired(text: str, language: str = "en") -> str:
 def _without_fillers(text: str, code: str) -> str:
     """Sounds go wherever they stand; words only where commas or the sentence's ends part them from the rest."""
 
-    goes_on = re.compile(rf"\s*(?:{_GOES_ON_WITH[code]})\b", re.IGNORECASE)
-
     def joined(found: re.Match[str]) -> str:
         before = found.string[: found.start()].split()
         # A hesitation in the middle of a phrase leaves no comma.
         inside = bool(before) and _bare(before[-1]) in _OPEN_ENDED[code] | _JOINED[code]
-        inside = inside or bool(found["before"].strip() and goes_on.match(found.string, found.end()))
+        inside = inside or bool(found["before"].strip() and _GOES_ON_WITH[code].match(found.string, found.end()))
         return " " if inside else found["after"] or (", " if found["before"] else " ")
 
     said = re.sub(rf"(?P<before>,\s*|\s+|^)(?:{_SOUNDS[code]})\b(?P<after>,?)", joined, text, flags=re.IGNORECASE)

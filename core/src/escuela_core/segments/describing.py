@@ -122,8 +122,8 @@ def _what_is_intended(opening: Sequence[str]) -> str:
         meant = _INTENDS.search(text)
         if meant is None:
             continue
-        for thing, step in _steps_in(parsed(repaired(text[meant.start() :]))):
-            if len(step.split()) <= LONGEST_TITLE_WORDS and rarity(thing, "en") > 0:
+        for _, step in _steps_in(parsed(repaired(text[meant.start() :]))):
+            if len(step.split()) <= LONGEST_TITLE_WORDS:
                 return step
     return ""
 

@@ -7,7 +7,7 @@ from typing import Literal
 
 from escuela_core.items import Item, Response, ResponseShapeError
 from escuela_core.items.rewording import in_wording
-from escuela_core.items.wording import PLAIN
+from escuela_core.items.wording import language_in
 from escuela_core.study.policy import Policy
 
 Outcome = Literal["right", "wrong", "not_sure", "out_of_time", "waiting", "read"]
@@ -63,6 +63,6 @@ def mark(item: Item, response: Response, language: str = "en") -> Mark:
         return Mark("waiting", None)
     share = item.share(response, language)
     if share < 1 and response.text:
-        worded = ((in_wording(item, w.tag), language if w.tag == PLAIN else w.tag) for w in item.wordings)
+        worded = ((in_wording(item, w.tag), language_in(w.tag, language)) for w in item.wordings)
         share = max((w.share(response, its) for w, its in worded), default=share)
     return Mark("right" if share == 1 else "wrong", share)

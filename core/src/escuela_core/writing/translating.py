@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
+from typing import TypeVar
 
 from escuela_core.formats.streamed import whole_objects
 from escuela_core.items.claim import GAP_MARK
@@ -14,6 +15,7 @@ from escuela_core.items.shape import LONGEST_TEXT
 from escuela_core.items.wording import PLAIN
 
 BATCH = 40
+AnyText = TypeVar("AnyText")
 LONGEST_ANSWER = 200_000
 _RULES = """You rewrite the texts of questions for school students. Rules:
 - Rewrite each text {target}. Keep what it says: nothing is added, nothing left out, nothing made easier to guess.
@@ -35,9 +37,9 @@ def messages(texts: Sequence[str], language: str, tag: str) -> list[dict[str, st
     ]
 
 
-def batches(texts: Sequence[str]) -> Iterator[Sequence[str]]:
-    for first in range(0, len(texts), BATCH):
-        yield texts[first : first + BATCH]
+def batches(texts: Sequence[AnyText]) -> Iterator[Sequence[AnyText]]:
+    """What goes into one request each."""
+    return (texts[first : first + BATCH] for first in range(0, len(texts), BATCH))
 
 
 def read(answer: str, texts: Sequence[str]) -> dict[int, str]:

@@ -12,11 +12,10 @@ from apps.lessons.checking.opinions import put_again
 from apps.lessons.items.services import is_open
 from apps.lessons.models import Item, Lesson, SecondOpinion
 from apps.lessons.segments.services import stretches
-from apps.lessons.writing.writers import Reply, service_name
+from apps.lessons.writing.writers import Reply, require_service, service_name
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
-from config.errors import SentenceError
 from escuela_core.checking import second
 
 # What is open in the lesson, all of it, and what is open among the suggestions.
@@ -56,8 +55,7 @@ def _unread(lesson: Lesson) -> list[tuple[Item, second.Put]]:
 
 def request_reading(lesson: Lesson, which: str) -> Job:
     """Have those items read that ``which`` of ``WHICH`` names."""
-    if not service_name():
-        raise SentenceError("no_writer", "No writing service is set up on this server.")
+    require_service()
     return work.start(lesson.owner, "read_again", {"lesson": str(lesson.id), "which": which}, title=lesson.title)
 
 

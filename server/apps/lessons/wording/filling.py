@@ -11,11 +11,10 @@ from apps.lessons.history.services import changing
 from apps.lessons.items.services import stored
 from apps.lessons.models import Item, Lesson
 from apps.lessons.wording.services import require_tag
-from apps.lessons.writing.writers import Reply, service_name
+from apps.lessons.writing.writers import Reply, require_service
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
-from config.errors import SentenceError
 from escuela_core.items.rewording import lines, with_wording
 from escuela_core.writing import translating
 
@@ -30,8 +29,7 @@ class Missing:
 def request_filling(lesson: Lesson, tag: str) -> Job:
     """Have all that is missing in ``tag`` written. Raises ``no_writer`` and ``wording_tag``."""
     require_tag(lesson, tag)
-    if not service_name():
-        raise SentenceError("no_writer", "No writing service is set up on this server.")
+    require_service()
     return work.start(lesson.owner, "fill_wording", {"lesson": str(lesson.id), "tag": tag}, title=lesson.title)
 
 
@@ -45,8 +43,7 @@ def fill_wording(job: Job, steps: Steps) -> dict[str, Any]:
         wanted = _missing(lesson, tag)
         tokens: Counter[str] = Counter()
         written = asked = 0
-        while asked < len(wanted):
-            batch = wanted[asked : asked + translating.BATCH]
+        for batch in translating.batches(wanted):
             reply = Reply(translating.messages([m.original for m in batch], language, tag))
             found = translating.read("".join(reply.pieces()), [m.original for m in batch])
             if reply.broken or not found:

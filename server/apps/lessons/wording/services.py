@@ -11,7 +11,7 @@ from apps.lessons.writing.writers import service_name
 from config.errors import SentenceError
 from escuela_core.checking.other_words import doubts
 from escuela_core.items import Item as CoreItem
-from escuela_core.items.rewording import lines, tags_of, with_wording
+from escuela_core.items.rewording import lines, tags_of, with_wording, without_wording
 from escuela_core.items.wording import is_tag
 
 
@@ -48,7 +48,7 @@ def drop(lesson: Lesson, tag: str) -> None:
         for row in locked.items.all():
             item = row.core()
             if any(w.tag == tag for w in item.wordings):
-                row.content = stored(with_wording(item, tag, {line.at: "" for line in lines(item, tag)}))
+                row.content = stored(without_wording(item, tag))
                 row.version += 1
                 row.save()
 

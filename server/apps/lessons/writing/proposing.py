@@ -15,11 +15,10 @@ from apps.lessons.history.services import changing
 from apps.lessons.items.services import changing_item, has_error, stored
 from apps.lessons.models import Item, KeptWishes, Lesson
 from apps.lessons.segments.services import segment_rows, stretches
-from apps.lessons.writing.writers import Reply, service_name
+from apps.lessons.writing.writers import Reply, require_service
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
-from config.errors import SentenceError
 from escuela_core.items import Item as CoreItem
 from escuela_core.timeline import Span
 from escuela_core.writing import Offer, Wishes, choose, propose, vary
@@ -32,8 +31,8 @@ KEPT = ("kinds", "count", "level", "depths", "goals", "mistakes", "remarks")
 
 def request_items(lesson: Lesson, given: dict[str, Any]) -> Job:
     """Have items proposed; the wishes are kept with the lesson and open its form the next time."""
-    if given["by"] == "service" and not service_name():
-        raise SentenceError("no_writer", "No writing service is set up on this server.")
+    if given["by"] == "service":
+        require_service()
     Lesson.objects.filter(id=lesson.id).update(wishes={k: given[k] for k in KEPT})
     return work.start(lesson.owner, "propose", given | {"lesson": str(lesson.id)}, title=lesson.title)
 

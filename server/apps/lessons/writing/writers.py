@@ -29,6 +29,12 @@ def service_name() -> str:
     return str(settings.WRITER.get("name") or ("service" if settings.WRITER.get("url") else ""))
 
 
+def require_service() -> None:
+    """Raises ``no_writer`` where no service is set up."""
+    if not service_name():
+        raise SentenceError("no_writer", "No writing service is set up on this server.")
+
+
 @dataclass
 class Reply:
     """An answer as it streams in; ``tokens`` is what it cost, known at the end; ``broken`` tells it ended early."""

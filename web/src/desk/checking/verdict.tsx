@@ -1,7 +1,7 @@
 import { useTranslation } from "react-i18next";
 import { clock as shown } from "../../app/times";
 import { Clashing } from "../../ui/Clashing";
-import { wordingName } from "../../ui/wordingName";
+import { wordingName } from "../../ui/wordings";
 import type { Finding, Item, Report, Verdict } from "../queries";
 
 const COLOURS = { heard: "text-moss", unclear: "text-amberink", contradicted: "text-brick", not_heard: "text-ink" };

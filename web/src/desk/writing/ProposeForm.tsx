@@ -29,6 +29,12 @@ export function ProposeForm({ state }: { state: DeskState }) {
   const place = chosen === "about" && !marked ? "" : chosen;
   const [by, setBy] = useState<"built_in" | "service">("built_in");
   const { running, error, propose, job } = useProposing(state, wishes, place, by);
+  // The kinds are chosen from now on; how many are wished for stays.
+  const tooOf = (kinds: Wishes["kinds"], count: number) => {
+    const all = { kinds: [...wishes.kinds, ...kinds] };
+    put(all);
+    propose({ ...all, count });
+  };
   useKeys([{ keys: "W", label: t("items.propose"), run: () => propose() }]);
   return (
     <section aria-label={t("items.proposed")} className="border-t border-rule pt-3">
@@ -74,7 +80,7 @@ export function ProposeForm({ state }: { state: DeskState }) {
         {running ? t("items.writing") : t("items.propose")}
       </Button>
       <ErrorNotice error={error} />
-      {job && <Made job={job} also={(kinds, count) => propose({ kinds, count })} />}
+      {job && <Made job={job} also={tooOf} />}
     </section>
   );
 }

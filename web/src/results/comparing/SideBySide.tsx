@@ -5,7 +5,7 @@ import { api, body, type Schemas } from "../../api/client";
 import { NotYet } from "../../ui/Notice";
 import { Rich } from "../../ui/Rich";
 import { Share } from "../../ui/Share";
-import { shareOf } from "./share";
+import { percentOf } from "./share";
 
 type Beside = Schemas["SideBySideOut"];
 type Tally = Beside["items"][number]["tallies"][number];
@@ -108,14 +108,12 @@ function Cell({ tally }: { tally: Tally }) {
   const { t } = useTranslation();
   if (tally === null) return <td className="border-b border-rule p-2 text-quiet">{t("compare.notAsked")}</td>;
   if (tally.answered === 0) return <td className="border-b border-rule p-2" />;
-  const told = shareOf(tally);
+  const percent = percentOf(tally);
   return (
     <td className="border-b border-rule p-2">
       <span className="flex items-center gap-2 whitespace-nowrap">
         <Share of={tally.first} most={tally.answered} />
-        {told.percent === null
-          ? t("compare.of", { first: tally.first, answered: tally.answered })
-          : `${told.percent} %`}
+        {percent === null ? t("compare.of", { first: tally.first, answered: tally.answered }) : `${percent} %`}
       </span>
     </td>
   );

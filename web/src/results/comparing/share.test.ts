@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { shareOf } from "./share";
+import { percentOf } from "./share";
 
 describe("a share of first tries", () => {
   it.each([
@@ -7,6 +7,6 @@ describe("a share of first tries", () => {
     [{ first: 5, answered: 10 }, 50],
     [{ first: 2, answered: 30 }, 7],
   ])("%o is said as %s percent", (tally, percent) => {
-    expect(shareOf(tally).percent).toBe(percent);
+    expect(percentOf(tally)).toBe(percent);
   });
 });
