@@ -57,7 +57,7 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium-headless-shell", args=CHROMIUM)
         yield browser
         browser.close()
 

@@ -2,7 +2,7 @@
 # Prints the tables of docs/benchmarks.md. The database is a throw-away cluster that really writes to disk.
 set -euo pipefail
 . "$(dirname "$0")/setup.sh"
-packages '/usr/lib/postgresql/*/bin/initdb=postgresql' ffmpeg=ffmpeg /usr/share/wordnet/data.noun=wordnet-base chromium=chromium
+packages '/usr/lib/postgresql/*/bin/initdb=postgresql' ffmpeg=ffmpeg /usr/share/wordnet/data.noun=wordnet-base chromium-headless-shell=chromium-headless-shell
 python_packages requirements-dev.txt requirements-speech.txt
 web_packages
 web_build

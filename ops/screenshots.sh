@@ -2,7 +2,7 @@
 # Makes docs/screenshots anew from the demo data.
 set -euo pipefail
 . "$(dirname "$0")/setup.sh"
-packages '/usr/lib/postgresql/*/bin/initdb=postgresql' ffmpeg=ffmpeg /usr/share/wordnet/data.noun=wordnet-base chromium=chromium
+packages '/usr/lib/postgresql/*/bin/initdb=postgresql' ffmpeg=ffmpeg /usr/share/wordnet/data.noun=wordnet-base chromium-headless-shell=chromium-headless-shell
 python_packages requirements-dev.txt
 web_packages
 web_build
