@@ -22,6 +22,7 @@ from escuela_core.checking.mending import (
     plainer_mends,
     twin_mend,
 )
+from escuela_core.checking.negative_stem import decide_excepted, excepted, has_negative_stem
 from escuela_core.checking.other_words import other_words_findings
 from escuela_core.checking.ranking import LOOKED_AT
 from escuela_core.checking.severity import graded
@@ -218,14 +219,23 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
     ]
     judged = [(r, turned(likelihood(r)) if r.claim.denied else likelihood(r)) for r in readings]
     reading, likely = worst(judged)
-    verdict, reason = steps_turned(item, readings) or decide(reading, likely, script)
-    evidence = _evidence(script, [reading, *readings], key_rows.max(axis=0))
     options = _options_read(script, item, rows.options[number], rows.of_options(number), reading)
+    negative = bool(options) and has_negative_stem(item)
+    if negative:
+        # It rests on what the talk says of the others.
+        readings = [o.reading for o in options]
+        judged = [(o.reading, o.likely) for o in options]
+        likely = excepted((reading, likely), options)
+    verdict, reason = (
+        decide_excepted(likely) if negative else steps_turned(item, readings) or decide(reading, likely, script)
+    )
+    deciding = [*readings, reading] if negative else [reading, *readings]
+    evidence = _evidence(script, deciding, key_rows.max(axis=0))
     outside = _outside_finding(verdict, item, ground.outside, reading)
     findings = [
         *form,
         *_verdict_findings(verdict, reason, likely),
-        *alternatives(item, script, (reading, likely), options, instead=verdict != "heard"),
+        *([] if negative else alternatives(item, script, (reading, likely), options, instead=verdict != "heard")),
         *([outside[0]] if outside else []),
         *wording_findings(item, evidence[0].text),
         *explanation_findings(item, script),
@@ -249,7 +259,7 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
         parts=tuple(dict.fromkeys(parts)),
         likely=likely,
     )
-    decided = next(n for n, r in enumerate(readings) if r is reading)
+    decided = next(n for n, claim in enumerate(keys) if claim is reading.claim)
     return report, Asked(reading, key_rows[decided])
 
 

@@ -1,0 +1,94 @@
+"""The exception among the options: which questions ask for it, and what speaks for it."""
+
+import pytest
+from conftest import spoken
+
+from escuela_core.checking import check
+from escuela_core.checking.negative_stem import has_negative_stem
+from escuela_core.checking.standing import standing
+from escuela_core.items import Choice, Gap, Option
+
+TALK = spoken(
+    (
+        "Today we look after a bicycle chain.",
+        "First you brush the old dirt off the links.",
+        "Then you put one drop of oil on every link.",
+        "Last of all you wipe the chain with a dry cloth.",
+        "Never wash the chain with petrol, because petrol takes the grease out of the rollers.",
+        "Do this once a month and the chain lasts for years.",
+    )
+)
+
+
+def choice(prompt: str, key: str, *wrong: str) -> Choice:
+    return Choice(id="q", prompt=prompt, options=(Option(key, True), *(Option(w, False) for w in wrong)))
+
+
+@pytest.mark.parametrize(
+    "prompt",
+    [
+        "Which of these is NOT a step?",
+        "Which step does she NOT name?",
+        "Which of the following isn't a step?",
+        "Which of these does the speaker not do?",
+        "All of these are steps except:",
+        "¿Cuál de estos NO es un paso?",
+        "¿Cuáles de los siguientes no son pasos?",
+        "¿Para qué NO se usa el aceite?",
+        "Son pasos todos, excepto…",
+    ],
+)
+def test_a_question_for_the_exception_is_known(prompt: str) -> None:
+    assert has_negative_stem(choice(prompt, "a", "b", "c"))
+
+
+@pytest.mark.parametrize(
+    "prompt",
+    [
+        "Why must you NOT wash the chain with petrol?",
+        "Which person was told never to wash the chain?",
+        "What happens if you do not oil the chain?",
+        "WHICH IS NOT A STEP OF THESE?",
+        "¿Por qué NO se lava con gasolina?",
+        "¿Qué pasa si no se engrasa?",
+        "Nobody except whom may oil it?",
+    ],
+)
+def test_a_question_that_only_holds_a_not_is_read_as_it_was(prompt: str) -> None:
+    assert not has_negative_stem(choice(prompt, "a", "b", "c"))
+
+
+def test_only_a_choice_of_one_has_an_exception() -> None:
+    several = Choice(id="q", prompt="Which of these are NOT steps?", options=(Option("a", True), Option("b", True)))
+    assert not has_negative_stem(several)
+    assert not has_negative_stem(Gap(id="q", prompt="Which of these is NOT a ___?", answers=("step",)))
+
+
+STEPS = ("Oiling every link", "Wiping the chain with a cloth", "Brushing off the dirt")
+WRONG = "Washing the chain with petrol"
+ASKED = "Which of these is NOT one of the steps?"
+
+
+def test_what_the_talk_denies_is_confirmed_where_it_says_the_others() -> None:
+    (report,) = check([choice(ASKED, WRONG, *STEPS)], TALK)
+    assert (report.verdict, report.reason.code) == ("heard", "excepted")
+    assert standing(report) == "confirmed"
+    assert {e.text for e in report.evidence} >= {s.text for s in TALK.sentences[1:4]}
+
+
+def test_the_pause_waits_for_the_last_of_the_others() -> None:
+    (report,) = check([choice(ASKED, "Painting the chain blue", *STEPS)], TALK)
+    assert report.pause_ms is not None
+    assert report.pause_ms >= TALK.sentences[3].span.end_ms
+
+
+def test_a_key_that_the_talk_says_is_left_open_and_claims_no_clash() -> None:
+    (report,) = check([choice(ASKED, STEPS[0], WRONG, *STEPS[1:])], TALK)
+    assert (report.verdict, report.reason.code) == ("unclear", "exception")
+    assert standing(report) == "open"
+    assert not {"contradicted", "not_heard", "also_right"} & {f.code for f in report.findings}
+
+
+def test_the_same_options_without_the_not_are_read_as_before() -> None:
+    (report,) = check([choice("What do you put on every link?", "One drop of oil", "Petrol")], TALK)
+    assert report.reason.code == "said"
