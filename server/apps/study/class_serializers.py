@@ -21,11 +21,19 @@ class TakeNameIn(serializers.Serializer[object]):
     pin = serializers.CharField(max_length=20, allow_blank=True, required=False)
 
 
+class CommentOut(serializers.Serializer[object]):
+    """What the teacher wrote to an answer, and the words of the item that it answers."""
+
+    item = serializers.CharField()
+    text = serializers.CharField()
+
+
 class GivenLessonOut(serializers.Serializer[object]):
     """One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
 
     ``again``: how many items were not right at last, whose words are worth hearing again; ``news``: what the teacher
-    has done about it since the student last looked; ``remark``: what the teacher says of all of it.
+    has done about it since the student last looked; ``remark``: what the teacher says of all of it, ``comments``
+    of single answers.
     """
 
     code = serializers.CharField()
@@ -42,6 +50,7 @@ class GivenLessonOut(serializers.Serializer[object]):
     most = serializers.FloatField()
     again = serializers.IntegerField()
     waiting = serializers.IntegerField()
+    comments = CommentOut(many=True)
     remark = serializers.CharField(allow_blank=True)
     finished_at = serializers.DateTimeField(allow_null=True)
     news = serializers.ListField(child=serializers.ChoiceField(NEWS))

@@ -194,6 +194,7 @@ def _row(
         "most": sum(i.marks for i in items),
         "again": sum(1 for c in cells if c.state in NOT_RIGHT) if _speaks(every, policy, now) else 0,
         "waiting": sum(1 for c in cells if c.state == "waiting"),
+        "comments": _comments(studies, items) if _speaks(every, policy, now) else [],
         "remark": next((s.remark for s in reversed(studies) if s.remark), ""),
     }
 
@@ -210,6 +211,22 @@ def _goals(items: Sequence[Item], cells: Sequence[Cell]) -> list[Asked]:
 def _speaks(every: Sequence[Through], policy: Policy, now: datetime) -> bool:
     """Whether it may be told by now what was right."""
     return Standing.at(policy, now, finished=any(t.told.finished for t in every)).speaks
+
+
+def _comments(studies: Sequence[Student], items: Sequence[Item]) -> list[dict[str, str]]:
+    """What the teacher wrote to single answers of the last time through that has any, in the order of the items."""
+    place = {item.id: n for n, item in enumerate(items)}
+    for study in reversed(studies):
+        written = [
+            (place[str(a.item_id)], text)
+            for a in study.answers.all()
+            if str(a.item_id) in place
+            for text in (a.comment if a.given_back else "", a.look_word)
+            if text
+        ]
+        if written:
+            return [{"item": items[n].asked, "text": text} for n, text in sorted(written)]
+    return []
 
 
 def _marks(every: Sequence[Through], policy: Policy, now: datetime) -> float | None:

@@ -122,6 +122,11 @@ class Answer(AnswerFacts, models.Model):
         ordering = ("student", "item_id", "number")
         constraints = (models.UniqueConstraint(fields=["student", "item_id", "number"], name="one_answer_a_try"),)
 
+    @property
+    def given_back(self) -> bool:
+        """Whether marks given by hand were let go, and with them what was written to the answer."""
+        return self.marked_at is not None and self.returned_at is not None
+
 
 class Note(models.Model):
     """What a student has written down for themselves at a moment of the recording; nobody else reads it. ``id`` is made

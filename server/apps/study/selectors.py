@@ -212,7 +212,7 @@ def progress(
 def _told(answer: Answer, item: Item, order: Sequence[int], standing: Standing, *, speaks: bool) -> dict[str, Any]:
     """One try; what it earned only where that is told now."""
     share = answer.shown_share
-    by_hand = answer.marked_at is not None and answer.returned_at is not None
+    by_hand = answer.given_back
     worth = credit(Mark(answer.outcome, share), answer.number or 1, standing.policy)  # type: ignore[arg-type]
     outcome = answer.outcome if speaks or answer.outcome in KNOWN_ANYWAY else "taken"
     return {

@@ -1,5 +1,7 @@
 """What a teacher does for one student out of the results."""
 
+from uuid import uuid4
+
 import pytest
 from django.utils import timezone
 
@@ -8,7 +10,7 @@ from apps.assignments.services import extend, share
 from apps.classes.models import Member
 from apps.classes.services import add_members, make_class
 from apps.study.members import has_looked, lessons_for
-from apps.study.models import Student
+from apps.study.models import Answer, Student
 from apps.study.services import finish, join_as
 from config.errors import SentenceError
 
@@ -44,6 +46,43 @@ def test_a_word_on_all_of_it_is_read_by_the_student_and_is_news(client, given, a
     assert device.post("", {"member": str(ana.id)}).json()["student"]["remark"] == "Well listened."
     assert "Well listened." in device.client.get(f"{device.base}data/").content.decode()
     assert sent(client, "patch", address(given, student), {"remark": ""}).json()["remark"] == ""
+
+
+def commented(given: Assignment, who: Member, *, returned: bool = True) -> None:
+    """Answers of ``who`` with a word to the second and the first item, written in this order."""
+    now = timezone.now()
+    for item in reversed(given.items[:2]):
+        Answer.objects.create(
+            id=uuid4(),
+            student=join_as(given, who),
+            item_id=item.id,
+            number=1,
+            response={},
+            outcome="wrong",
+            share=0.5,
+            comment=f"To {item.asked}",
+            marked_at=now,
+            returned_at=now if returned else None,
+        )
+
+
+def test_words_to_single_answers_stand_on_the_student_s_page_once_they_are_given_back(given, ana) -> None:
+    commented(given, ana, returned=False)
+    assert lessons_for(ana, timezone.now())[0]["comments"] == []
+    Answer.objects.update(returned_at=timezone.now())
+    asked = [i.asked for i in given.items[:2]]
+    assert lessons_for(ana, timezone.now())[0]["comments"] == [{"item": a, "text": f"To {a}"} for a in asked]
+    # Done again without a word, the last time that has any is shown.
+    mine = Student.objects.get(member=ana)
+    Student.objects.create(assignment=given, member=ana, nickname=mine.nickname, attempt=2)
+    assert len(lessons_for(ana, timezone.now())[0]["comments"]) == 2
+
+
+def test_words_to_answers_wait_for_the_policy_and_are_nobody_else_s(given, ana) -> None:
+    commented(given, ana)
+    assert lessons_for(given.school_class.members.get(name="Bo Lind"), timezone.now())[0]["comments"] == []
+    Assignment.objects.update(feedback="after_closing")
+    assert lessons_for(ana, timezone.now())[0]["comments"] == []
 
 
 def test_who_has_handed_in_goes_on_when_the_teacher_lets_them(client, given, ana) -> None:

@@ -2582,6 +2582,11 @@ export interface components {
         CodeInRequest: {
             code: string;
         };
+        /** @description What the teacher wrote to an answer, and the words of the item that it answers. */
+        CommentOut: {
+            item: string;
+            text: string;
+        };
         /** @description A tally for each group, null where it was not asked; ``apart``: two differ by more than chance. */
         ComparedItemOut: {
             tallies: components["schemas"]["FirstTriesOut"][];
@@ -2837,7 +2842,8 @@ export interface components {
          * @description One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
          *
          *     ``again``: how many items were not right at last, whose words are worth hearing again; ``news``: what the teacher
-         *     has done about it since the student last looked; ``remark``: what the teacher says of all of it.
+         *     has done about it since the student last looked; ``remark``: what the teacher says of all of it, ``comments``
+         *     of single answers.
          */
         GivenLessonOut: {
             code: string;
@@ -2859,6 +2865,7 @@ export interface components {
             most: number;
             again: number;
             waiting: number;
+            comments: components["schemas"]["CommentOut"][];
             remark: string;
             /** Format: date-time */
             finished_at: string | null;

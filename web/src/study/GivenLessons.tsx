@@ -1,6 +1,7 @@
 import { useTranslation } from "react-i18next";
 import type { Schemas } from "../api/client";
 import { moment } from "../app/times";
+import { Rich } from "../ui/Rich";
 
 export type GivenLesson = Schemas["GivenLessonOut"];
 /** ``of``: the class it was given to, where lessons of several stand together. */
@@ -38,6 +39,24 @@ function Part({ name, lessons }: { name: (typeof PARTS)[number]; lessons: Listed
   );
 }
 
+/** What the teacher wrote, of a whole lesson or to the answer to one ``item``. */
+function Said({ text, item }: { text: string; item?: string }) {
+  const { t } = useTranslation();
+  return (
+    <span className="mt-1.5 basis-full text-[14px]">
+      {item && (
+        <span dir="auto" className="line-clamp-1">
+          <Rich text={item} />
+        </span>
+      )}
+      <span className="line-clamp-4">
+        <span className="text-quiet">{t("study.remark")}: </span>
+        <span dir="auto">{text}</span>
+      </span>
+    </span>
+  );
+}
+
 function Row({ lesson }: { lesson: Listed }) {
   const { t, i18n } = useTranslation();
   const l = lesson;
@@ -63,12 +82,10 @@ function Row({ lesson }: { lesson: Listed }) {
         </b>
       )}
       <span className="basis-full text-[14px] text-quiet">{facts.join(" · ")}</span>
-      {l.remark && (
-        <span className="line-clamp-4 basis-full text-[14px]">
-          <span className="text-quiet">{t("study.remark")}: </span>
-          <span dir="auto">{l.remark}</span>
-        </span>
-      )}
+      {l.remark && <Said text={l.remark} />}
+      {l.comments.map((c) => (
+        <Said key={`${c.item} ${c.text}`} text={c.text} item={c.item} />
+      ))}
       {l.news.length > 0 && (
         <b className="basis-full text-[14px]">
           {t("study.news", { what: list(l.news.map((n) => t(`study.newsOf.${n}`))) })}
