@@ -19,7 +19,7 @@ from escuela_core.handouts import (
 from escuela_core.handouts.blocks import Choices, Keyed, Moment, Question, Section
 from escuela_core.handouts.gapping import gapped
 from escuela_core.handouts.layout import PartKind
-from escuela_core.handouts.words import said
+from escuela_core.handouts.words import isolated, said
 from escuela_core.items import Gap
 from escuela_core.items.rewording import texts_of, with_wording
 from escuela_core.materials import Line, Material
@@ -107,6 +107,17 @@ def test_the_sheet_speaks_the_lessons_language() -> None:
     assert "verdadero" in sheet
     assert "2 puntos" in sheet
     assert compose(lesson("ar"), EVERYTHING, "student").direction == "rtl"
+
+
+def test_what_runs_from_the_left_keeps_its_order_on_a_page_from_the_right() -> None:
+    left, pop = "\u2066", "\u2069"
+    sheet = write(compose(lesson("ar", "كيف يعمل الهويس"), EVERYTHING, "answers"), "txt", {}).decode()
+    assert f"{left}1 b{pop}; {left}2 a{pop}" in sheet
+    assert f"{left}Put in order.{pop}" not in sheet, "what the teacher wrote stays as it was"
+    assert isolated("Number the steps in order.", "he") == f"{left}Number the steps in order.{pop}"
+    # A text in the page's own script finds its way alone, and so does a page from the left.
+    for text, language in (("b) مجموع", "ar"), ("3; 2; 1", "ar"), ("Why?", "en"), (f"{left}Why?{pop}", "ar")):
+        assert isolated(text, language) == text
 
 
 def test_a_summary_with_gaps_keeps_all_of_them_whatever_the_teacher_changed() -> None:

@@ -21,7 +21,7 @@ from escuela_core.handouts.blocks import (
     Text,
 )
 from escuela_core.handouts.layout import Part, Version
-from escuela_core.handouts.words import marks, said
+from escuela_core.handouts.words import isolated, marks, said
 from escuela_core.items.model import Item
 from escuela_core.timeline import clock
 
@@ -86,7 +86,8 @@ class Asking:
         return replace(keyed, label=str(number))
 
     def keyed(self, key: Sequence[str], why: str = "") -> Keyed:
-        return Keyed(self._say("key"), tuple(key), self._say("why") if why else "", why)
+        kept = tuple(isolated(k, self._language) for k in key)
+        return Keyed(self._say("key"), kept, self._say("why") if why else "", why)
 
     def _in_words(self, key: Sequence[str]) -> tuple[str, ...]:
         return tuple(self._say(k) if k in {"true", "false"} else k for k in key)

@@ -23,7 +23,7 @@ from escuela_core.handouts.blocks import (
 )
 from escuela_core.handouts.gapping import gapped
 from escuela_core.handouts.layout import SHORTEST_STEP, Layout, Part, PartKind, Version
-from escuela_core.handouts.words import direction, said
+from escuela_core.handouts.words import direction, isolated, said
 from escuela_core.items.model import Item
 from escuela_core.items.paper import letter
 from escuela_core.items.rewording import in_wording
@@ -169,7 +169,8 @@ class _Sheet:
         return order
 
     def _joined(self, order: Sequence[int]) -> tuple[str, ...]:
-        return tuple(f"{n + 1} {letter(order.index(n))}" for n in range(len(order)))
+        pairs = (f"{n + 1} {letter(order.index(n))}" for n in range(len(order)))
+        return tuple(isolated(pair, self.lesson.language) for pair in pairs)
 
     def gap_text(self, part: Part) -> list[Block]:
         gaps = self._gaps()
