@@ -129,4 +129,4 @@ def _count(request: HttpRequest, user: User) -> None:
 
 
 def _wrong() -> SentenceError:
-    return SentenceError("code_wrong", "This code is not right, or was used already; wait for the next one.")
+    return SentenceError("code_wrong", "This code is wrong or was already used; wait for the next one.")
