@@ -4,6 +4,7 @@ import io
 import re
 import zipfile
 from dataclasses import replace
+from importlib import import_module
 
 import docx
 import pytest
@@ -12,6 +13,7 @@ from lxml import html as parser
 from odfdo import Document as OdfDocument
 from pypdf import PdfReader
 
+from escuela_core.formats.formulas import svg
 from escuela_core.handouts import FORMS, Layout, Part, compose, write
 from escuela_core.items import Note, TrueFalse
 
@@ -146,3 +148,14 @@ def test_a_missing_picture_leaves_the_sheet_whole() -> None:
     content = compose(lesson(), EVERYTHING, "student")
     for form in FORMS:
         assert write(content, form, {})
+
+
+@pytest.mark.parametrize("form", ["pdf", "odt"])
+def test_formulas_that_are_pictures_grow_with_large_print(form, monkeypatch) -> None:
+    sizes = []
+    module = import_module(f"escuela_core.handouts.{'html' if form == 'pdf' else form}")
+    monkeypatch.setattr(module, "svg", lambda tex, size: sizes.append(size) or svg(tex, size))
+    for size in ("normal", "large"):
+        write(compose(lesson(), replace(EVERYTHING, size=size), "student"), form, PICTURES)
+    normal, large = sizes[0], sizes[-1]
+    assert large / normal == pytest.approx(18 / 11, abs=0.05)

@@ -159,3 +159,8 @@ class Document:
     fields: Fields | None
     sections: tuple[Section, ...]
     large: bool = False
+
+    @property
+    def formula_px(self) -> float:
+        """The size of letters, in CSS pixels, at which a formula that is a picture goes with the text."""
+        return 24.0 if self.large else 15.0

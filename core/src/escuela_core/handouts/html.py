@@ -71,12 +71,13 @@ def _faces() -> list[_Face]:
 def html(document: b.Document, pictures: Pictures, *, fill: bool = False, drawn: bool = False) -> str:
     """The whole file. ``pictures`` are WebP files by name; with ``fill`` what is to be answered are fields of a form;
     with ``drawn`` formulas are pictures, for setters that know no MathML."""
-    return _Writer(pictures, fill=fill, drawn=drawn, language=document.language).whole(document)
+    return _Writer(document, pictures, fill=fill, drawn=drawn).whole(document)
 
 
 class _Writer:
-    def __init__(self, pictures: Pictures, *, fill: bool, drawn: bool, language: str) -> None:
-        self._pictures, self._fill, self._drawn, self._language = pictures, fill, drawn, language
+    def __init__(self, document: b.Document, pictures: Pictures, *, fill: bool, drawn: bool) -> None:
+        self._pictures, self._fill, self._drawn, self._language = pictures, fill, drawn, document.language
+        self._formula_px = document.formula_px
         self._fields_so_far = count(1)
 
     def whole(self, document: b.Document) -> str:
@@ -118,7 +119,7 @@ class _Writer:
     def _formula(self, tex: str) -> str:
         if not self._drawn:
             return mathml(tex) or f"<code>{escape(tex)}</code>"
-        drawing = svg(tex, 15.0)
+        drawing = svg(tex, self._formula_px)
         if drawing is None:
             return f"<code>{escape(tex)}</code>"
         data = base64.b64encode(drawing.encode()).decode()

@@ -191,7 +191,7 @@ class _Writer:
 
     def _rich(self, paragraph: Any, text: str) -> None:
         for run in runs(text):
-            if run.style == "formula" and (drawing := svg(run.text, 15.0)):
+            if run.style == "formula" and (drawing := svg(run.text, self._document.formula_px)):
                 paragraph.append(self._formula(drawing, run.text))
                 continue
             words = "_" * max(8, len(run.text)) if run.style == "gap" else run.text
