@@ -7,7 +7,8 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from escuela_core.checking.alternatives import alternatives
-from escuela_core.checking.evidence import Scores, Script, best, scores, script_of
+from escuela_core.checking.claim_scores import ClaimScores
+from escuela_core.checking.evidence import Scores, Script, scores, script_of
 from escuela_core.checking.explained import explanation_findings
 from escuela_core.checking.features import Reading, read_claim
 from escuela_core.checking.findings import Finding, form_findings, pause_findings
@@ -24,7 +25,6 @@ from escuela_core.checking.mending import (
 )
 from escuela_core.checking.negative_stem import decide_excepted, excepted, has_negative_stem
 from escuela_core.checking.other_words import other_words_findings
-from escuela_core.checking.ranking import LOOKED_AT
 from escuela_core.checking.severity import graded
 from escuela_core.checking.twins import Asked, twins
 from escuela_core.checking.verdicts import Reason, Verdict, decide, steps_turned, worst
@@ -32,15 +32,12 @@ from escuela_core.checking.wording import above_level, crowded, given_away, out_
 from escuela_core.items import Item
 from escuela_core.items.claim import Claim
 from escuela_core.language.languages import language_of
-from escuela_core.language.parsing import read_ahead
-from escuela_core.language.vectors import encoder
 from escuela_core.placing import Whereabouts, place, whereabouts
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Transcript
 
 __all__ = ["Evidence", "Finding", "ItemReport", "Mend", "Verdict", "check"]
 SHOWN_EVIDENCE = 3
-READ_AHEAD = 1
 # A part of an item is said by its best sentence from this likelihood on.
 PLAINLY = 0.5
 
@@ -88,7 +85,7 @@ def check(
     ``level``: the class's, of the CEFR; where it is given, wording that leaves it is shown.
     """
     script = script_of(transcript.inside(*extract) if extract else transcript)
-    rows = _Rows(script, items)
+    rows = ClaimScores(script, items)
     outside = _outside(transcript, extract)
     ground = _Ground(script, rows, outside, silences)
     checked = [_checked(item, number, ground) for number, item in enumerate(items)]
@@ -134,53 +131,6 @@ def _spoken(transcript: Transcript) -> frozenset[str]:
     return frozenset(w for s in transcript.sentences for w in s.text.lower().split())
 
 
-class _Rows:
-    """The scores of every claim of every item, computed in one go."""
-
-    def __init__(self, script: Script, items: Sequence[Item]) -> None:
-        self.keys = [item.key_claims(script.transcript.language) for item in items]
-        self.options = [item.option_claims(script.transcript.language) for item in items]
-        every = [c for keys, options in zip(self.keys, self.options, strict=True) for c in (*keys, *options)]
-        _read_ahead(script, every)
-        self._table: Scores | None = scores(script, every) if every and script.words else None
-        if self._table is not None and language_of(script.transcript.language).has_word_vectors:
-            _read_near(script, self._table)
-        self._first = [0]
-        for keys, options in zip(self.keys, self.options, strict=True):
-            self._first.append(self._first[-1] + len(keys) + len(options))
-
-    def of_keys(self, number: int) -> Scores:
-        assert self._table is not None
-        first = self._first[number]
-        return self._table[first : first + len(self.keys[number])]
-
-    def of_options(self, number: int) -> Scores:
-        assert self._table is not None
-        return self._table[self._first[number] + len(self.keys[number]) : self._first[number + 1]]
-
-
-def _read_ahead(script: Script, claims: Sequence[Claim]) -> None:
-    """Every text of the claims parsed and embedded in one go: one by one it takes several times as long."""
-    texts = [t for c in claims for t in (c.text, c.answer, c.given) if t]
-    if language_of(script.transcript.language).has_word_vectors:
-        encoder().words([c.text for c in claims])
-    if script.speaks:
-        read_ahead(texts)
-    encoder().embed([t for c in claims for t in (c.text, c.given) if t])
-
-
-def _read_near(script: Script, table: Scores) -> None:
-    """The likely sentences and their neighbours read in one go, as far as what is kept of them is not their grammar."""
-
-    def near(count: int) -> list[str]:
-        numbers = {at + step for row in table for at in best(row, count) for step in (-1, 0, 1)}
-        return [script.texts[at] for at in sorted(numbers) if 0 <= at < len(script.texts)]
-
-    encoder().words(near(LOOKED_AT))
-    if script.speaks:
-        read_ahead(near(READ_AHEAD))
-
-
 def _outside(transcript: Transcript, extract: Sequence[Span]) -> Script | None:
     if not extract:
         return None
@@ -194,9 +144,36 @@ class _Ground:
     """What every item of one report is checked on."""
 
     script: Script
-    rows: _Rows
+    rows: ClaimScores
     outside: Script | None
     silences: Sequence[Span]
+
+
+@dataclass(frozen=True)
+class _Read:
+    """An item read beside the talk. ``deciding``: the claim that decides, with ``likely``, what the talk says to the
+    item; ``resting``: the claims whose sentences the item rests on; ``negative``: whether it asks for the exception."""
+
+    deciding: Reading
+    likely: Likelihood
+    resting: Sequence[tuple[Reading, Likelihood]]
+    options: list[Said]
+    negative: bool
+
+
+def _read(item: Item, number: int, ground: _Ground) -> _Read:
+    script, rows = ground.script, ground.rows
+    readings = [
+        read_claim(script, claim, row, rows.options[number], kind=item.kind)
+        for claim, row in zip(rows.keys[number], rows.of_keys(number), strict=True)
+    ]
+    judged = [(r, turned(likelihood(r)) if r.claim.denied else likelihood(r)) for r in readings]
+    reading, likely = worst(judged)
+    options = _options_read(script, item, rows.options[number], rows.of_options(number), reading)
+    if options and has_negative_stem(item):
+        others = [(o.reading, o.likely) for o in options]
+        return _Read(reading, excepted((reading, likely), options), others, options, negative=True)
+    return _Read(reading, likely, judged, options, negative=False)
 
 
 def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Asked | None]:
@@ -213,35 +190,26 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
         )
         return ItemReport(item.id, "unclear", 0.0, reason, item.pause_ms, (), tuple(form)), None
     key_rows = rows.of_keys(number)
-    readings = [
-        read_claim(script, claim, row, rows.options[number], kind=item.kind)
-        for claim, row in zip(keys, key_rows, strict=True)
-    ]
-    judged = [(r, turned(likelihood(r)) if r.claim.denied else likelihood(r)) for r in readings]
-    reading, likely = worst(judged)
-    options = _options_read(script, item, rows.options[number], rows.of_options(number), reading)
-    negative = bool(options) and has_negative_stem(item)
-    if negative:
-        # It rests on what the talk says of the others.
-        readings = [o.reading for o in options]
-        judged = [(o.reading, o.likely) for o in options]
-        likely = excepted((reading, likely), options)
-    verdict, reason = (
-        decide_excepted(likely) if negative else steps_turned(item, readings) or decide(reading, likely, script)
-    )
-    deciding = [*readings, reading] if negative else [reading, *readings]
-    evidence = _evidence(script, deciding, key_rows.max(axis=0))
+    read = _read(item, number, ground)
+    reading, likely, options = read.deciding, read.likely, read.options
+    readings = [r for r, _ in read.resting]
+    if read.negative:
+        verdict, reason = decide_excepted(likely)
+    else:
+        verdict, reason = steps_turned(item, readings) or decide(reading, likely, script)
+    shown = [*readings, reading] if read.negative else [reading, *readings]
+    evidence = _evidence(script, shown, key_rows.max(axis=0))
     outside = _outside_finding(verdict, item, ground.outside, reading)
     findings = [
         *form,
         *_verdict_findings(verdict, reason, likely),
-        *([] if negative else alternatives(item, script, (reading, likely), options, instead=verdict != "heard")),
+        *([] if read.negative else alternatives(item, script, (reading, likely), options, instead=verdict != "heard")),
         *([outside[0]] if outside else []),
         *wording_findings(item, evidence[0].text),
         *explanation_findings(item, script),
     ]
     parts = [script.transcript.sentences[r.best].span for r in readings]
-    resting = _resting(item, judged, parts)
+    resting = _resting(item, read.resting, parts)
     findings += pause_findings(item, resting, script.transcript, ground.silences)
     placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
     offered = [*mends(item, verdict, reading, options, findings), *pause_mend(item, findings, placed)]
