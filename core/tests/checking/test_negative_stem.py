@@ -4,9 +4,10 @@ import pytest
 from conftest import spoken
 
 from escuela_core.checking import check
-from escuela_core.checking.negative_stem import has_negative_stem
 from escuela_core.checking.standing import standing
+from escuela_core.checking.wording import wording_findings
 from escuela_core.items import Choice, Gap, Option
+from escuela_core.items.stems import has_negative_stem, overlooked_not
 
 TALK = spoken(
     (
@@ -62,6 +63,25 @@ def test_only_a_choice_of_one_has_an_exception() -> None:
     several = Choice(id="q", prompt="Which of these are NOT steps?", options=(Option("a", True), Option("b", True)))
     assert not has_negative_stem(several)
     assert not has_negative_stem(Gap(id="q", prompt="Which of these is NOT a ___?", answers=("step",)))
+
+
+@pytest.mark.parametrize(
+    ("prompt", "words"),
+    [
+        ("Which of these is not a step?", "not"),
+        ("Which of the following isn't a step?", "isn't"),
+        ("¿Cuál de estas no es un paso?", "no"),
+        ("Which of these is NOT a step?", ""),
+        ("Which of these is **not** a step?", ""),
+        ("All of these are steps except:", ""),
+        ("Why is it not oiled?", ""),
+    ],
+)
+def test_a_not_that_is_easily_overlooked_is_pointed_out(prompt: str, words: str) -> None:
+    item = choice(prompt, "Washing", "Oiling")
+    assert overlooked_not(item) == words
+    found = [f for f in wording_findings(item, "") if f.code == "overlooked_not"]
+    assert [(f.severity, f.params["words"]) for f in found] == ([("hint", words)] if words else [])
 
 
 STEPS = ("Oiling every link", "Wiping the chain with a cloth", "Brushing off the dirt")

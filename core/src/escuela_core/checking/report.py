@@ -23,7 +23,7 @@ from escuela_core.checking.mending import (
     plainer_mends,
     twin_mend,
 )
-from escuela_core.checking.negative_stem import decide_excepted, excepted, has_negative_stem
+from escuela_core.checking.negative_stem import decide_excepted, excepted
 from escuela_core.checking.other_words import other_words_findings
 from escuela_core.checking.severity import graded
 from escuela_core.checking.twins import Asked, twins
@@ -31,6 +31,7 @@ from escuela_core.checking.verdicts import Reason, Verdict, decide, steps_turned
 from escuela_core.checking.wording import above_level, crowded, given_away, out_of_order, wording_findings
 from escuela_core.items import Item
 from escuela_core.items.claim import Claim
+from escuela_core.items.stems import has_negative_stem
 from escuela_core.language.languages import language_of
 from escuela_core.placing import Whereabouts, place, whereabouts
 from escuela_core.timeline import Span

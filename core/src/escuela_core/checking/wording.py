@@ -7,6 +7,7 @@ from collections.abc import Iterable, Sequence
 
 from escuela_core.checking.findings import Finding
 from escuela_core.items import Choice, Item
+from escuela_core.items.stems import overlooked_not
 from escuela_core.language.levels import above, too_long
 from escuela_core.language.quantities import quantities
 from escuela_core.language.terms import lemmas
@@ -36,7 +37,13 @@ _LOADED = re.compile(
 
 def wording_findings(item: Item, evidence: str) -> list[Finding]:
     """What ``item`` alone shows; ``evidence`` is the sentence it rests on."""
-    return [*_needs_picture(item, evidence), *_lopsided(item), *_loaded(item)]
+    return [*_needs_picture(item, evidence), *_lopsided(item), *_loaded(item), *_overlooked(item)]
+
+
+def _overlooked(item: Item) -> list[Finding]:
+    words = overlooked_not(item)
+    message = f"“{words}” is easily overlooked here; write it in capitals or bold."
+    return [Finding("overlooked_not", "hint", message, params={"words": words})] if words else []
 
 
 def _needs_picture(item: Item, evidence: str) -> list[Finding]:
