@@ -51,4 +51,4 @@ def test_a_file_that_is_no_lesson_says_so(new_page: NewPage, tmp_path: Path) -> 
     page.goto("/new")
     (tmp_path / "x.zip").write_bytes(b"PK no zip at all")
     page.get_by_label("Open a lesson that was saved as a file").set_input_files(tmp_path / "x.zip")
-    expect(page.get_by_role("alert")).to_contain_text("cannot be opened as a lesson")
+    expect(page.get_by_role("alert")).to_contain_text("it is not a lesson")

@@ -104,7 +104,7 @@ def test_a_lesson_is_chosen_done_and_marked_in_a_learning_platform(new_page: New
     expect(phone.frame_locator("iframe").get_by_role("alert")).to_contain_text("could not be opened")
 
     teacher.get_by_role("button", name="Remove").press("Enter")
-    expect(teacher.get_by_text("“Lumbre campus” is removed")).to_be_visible()
+    expect(teacher.get_by_text("“Lumbre campus” was removed")).to_be_visible()
     teacher.keyboard.press("Shift+U")
     expect(teacher.get_by_role("region", name="Lumbre campus")).to_be_visible()
 

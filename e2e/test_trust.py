@@ -159,7 +159,7 @@ def test_a_second_step_is_turned_on_and_asked_for(new_page: NewPage) -> None:
     page.keyboard.press("Enter")
     page.get_by_label("Code", exact=True).last.fill("000000")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("alert")).to_contain_text("not right, or was used already")
+    expect(page.get_by_role("alert")).to_contain_text("wrong or was already used")
     page.get_by_label("Code", exact=True).last.fill(on_paper)
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Sign out")).to_be_visible()
