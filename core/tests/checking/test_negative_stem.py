@@ -1,5 +1,7 @@
 """The exception among the options: which questions ask for it, and what speaks for it."""
 
+from dataclasses import replace
+
 import pytest
 from conftest import spoken
 
@@ -8,6 +10,7 @@ from escuela_core.checking.standing import standing
 from escuela_core.checking.wording import wording_findings
 from escuela_core.items import Choice, Gap, Option
 from escuela_core.items.stems import has_negative_stem, overlooked_not
+from escuela_core.timeline import Span
 
 TALK = spoken(
     (
@@ -31,6 +34,8 @@ def choice(prompt: str, key: str, *wrong: str) -> Choice:
         "Which of these is NOT a step?",
         "Which step does she NOT name?",
         "Which of the following isn't a step?",
+        "Which of these steps cannot be left out?",
+        "¿Qué paso NO nombra?",
         "Which of these does the speaker not do?",
         "All of these are steps except:",
         "¿Cuál de estos NO es un paso?",
@@ -52,6 +57,11 @@ def test_a_question_for_the_exception_is_known(prompt: str) -> None:
         "WHICH IS NOT A STEP OF THESE?",
         "¿Por qué NO se lava con gasolina?",
         "¿Qué pasa si no se engrasa?",
+        "¿Qué pasa si NO se engrasa?",
+        "Which link breaks when the chain is NOT oiled?",
+        "Which of these shows that the chain is not dry?",
+        "Which of the following is why it does not rust?",
+        "¿Cuál de estas señales muestra que no está seca?",
         "Nobody except whom may oil it?",
     ],
 )
@@ -107,6 +117,24 @@ def test_a_key_that_the_talk_says_is_left_open_and_claims_no_clash() -> None:
     assert (report.verdict, report.reason.code) == ("unclear", "exception")
     assert standing(report) == "open"
     assert not {"contradicted", "not_heard", "also_right"} & {f.code for f in report.findings}
+
+
+def test_nothing_is_offered_that_would_make_said_options_the_key(lock) -> None:
+    """The talk says six minutes, which is why they are a wrong option here."""
+    options = ("Nine minutes", "About six minutes")
+    (asked,) = check([choice("How long does the chamber take to fill?", *options)], lock)
+    assert {m.code for m in asked.mends} == {"other_key"}
+    (negative,) = check([choice("Which of these is NOT how long the chamber takes to fill?", *options)], lock)
+    assert negative.mends == ()
+
+
+def test_a_key_that_is_said_outside_the_extract_is_no_fault_of_an_exception(lock) -> None:
+    extract = [Span(0, lock.sentences[4].span.end_ms)]
+    item = choice("Which of these is NOT said?", "The chamber takes about six minutes to fill", "A boat", "A lock")
+    (report,) = check([item], lock, extract=extract)
+    assert "outside_extract" not in {f.code for f in report.findings}
+    (plain,) = check([replace(item, prompt="What is said?")], lock, extract=extract)
+    assert "outside_extract" in {f.code for f in plain.findings}
 
 
 def test_the_same_options_without_the_not_are_read_as_before() -> None:

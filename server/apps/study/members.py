@@ -194,7 +194,7 @@ def _row(
         "most": sum(i.marks for i in items),
         "again": sum(1 for c in cells if c.state in NOT_RIGHT) if _speaks(every, policy, now) else 0,
         "waiting": sum(1 for c in cells if c.state == "waiting"),
-        "comments": _comments(studies, items) if _speaks(every, policy, now) else [],
+        "comments": _comments(studies, items, policy, now),
         "remark": next((s.remark for s in reversed(studies) if s.remark), ""),
     }
 
@@ -213,19 +213,18 @@ def _speaks(every: Sequence[Through], policy: Policy, now: datetime) -> bool:
     return Standing.at(policy, now, finished=any(t.told.finished for t in every)).speaks
 
 
-def _comments(studies: Sequence[Student], items: Sequence[Item]) -> list[dict[str, str]]:
-    """What the teacher wrote to single answers of the last time through that has any, in the order of the items."""
-    place = {item.id: n for n, item in enumerate(items)}
+def _comments(studies: Sequence[Student], items: Sequence[Item], policy: Policy, now: datetime) -> list[dict[str, str]]:
+    """What the teacher wrote to single answers of the last time through that has any to be told, in the order of the
+    items and tries, each once."""
     for study in reversed(studies):
-        written = [
-            (place[str(a.item_id)], text)
-            for a in study.answers.all()
-            if str(a.item_id) in place
-            for text in (a.comment if a.given_back else "", a.look_word)
-            if text
-        ]
+        if not Standing.at(policy, now, finished=study.finished_at is not None).speaks:
+            continue
+        of_item: dict[str, list[str]] = {}
+        for a in study.answers.all():
+            of_item.setdefault(str(a.item_id), []).extend((a.comment if a.given_back else "", a.look_word))
+        written = [{"item": i.asked, "text": t} for i in items for t in dict.fromkeys(of_item.get(i.id, ())) if t]
         if written:
-            return [{"item": items[n].asked, "text": text} for n, text in sorted(written)]
+            return written
     return []
 
 

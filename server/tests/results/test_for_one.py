@@ -85,6 +85,18 @@ def test_words_to_answers_wait_for_the_policy_and_are_nobody_else_s(given, ana) 
     assert lessons_for(ana, timezone.now())[0]["comments"] == []
 
 
+def test_a_time_through_that_was_handed_in_does_not_speak_for_the_one_that_runs(given, ana) -> None:
+    Assignment.objects.update(feedback="at_end")
+    given.refresh_from_db()
+    first = finish(join_as(given, ana))
+    running = Student.objects.create(assignment=given, member=ana, nickname=first.nickname, attempt=2)
+    commented(given, ana)
+    assert {a.student_id for a in Answer.objects.all()} == {running.id}
+    assert lessons_for(ana, timezone.now())[0]["comments"] == []
+    finish(running)
+    assert len(lessons_for(ana, timezone.now())[0]["comments"]) == 2
+
+
 def test_who_has_handed_in_goes_on_when_the_teacher_lets_them(client, given, ana) -> None:
     student = join_as(given, ana)
     early = sent(client, "patch", address(given, student), {"reopen": True})

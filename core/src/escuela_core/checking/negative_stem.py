@@ -19,10 +19,11 @@ CONFIRMED_FROM = 0.4
 
 
 def excepted(key: tuple[Reading, Likelihood], options: Sequence[Said]) -> Likelihood:
-    """How likely the key is the exception: the talk says the other options, and does not say the key or denies it."""
+    """How likely the key is the exception: the talk says the other options (one or more), and does not say the key or
+    denies it."""
     refused = key[0].figures["slot_refused"]
     said = key[1].heard * (1 - (0.0 if math.isnan(refused) else refused))
-    right = (1 - said) * sum(o.likely.heard for o in options) / len(options) if options else 0.0
+    right = (1 - said) * sum(o.likely.heard for o in options) / len(options)
     return Likelihood(right, (1 - right) / 2, (1 - right) / 2)
 
 

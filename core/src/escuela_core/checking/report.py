@@ -194,17 +194,20 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
     read = _read(item, number, ground)
     reading, likely, options = read.deciding, read.likely, read.options
     readings = [r for r, _ in read.resting]
+    outside, instead = None, list[Finding]()
     if read.negative:
         verdict, reason = decide_excepted(likely)
+        shown = [*readings, reading]
     else:
         verdict, reason = steps_turned(item, readings) or decide(reading, likely, script)
-    shown = [*readings, reading] if read.negative else [reading, *readings]
+        shown = [reading, *readings]
+        outside = _outside_finding(verdict, item, ground.outside, reading)
+        instead = alternatives(item, script, (reading, likely), options, instead=verdict != "heard")
     evidence = _evidence(script, shown, key_rows.max(axis=0))
-    outside = _outside_finding(verdict, item, ground.outside, reading)
     findings = [
         *form,
         *_verdict_findings(verdict, reason, likely),
-        *([] if read.negative else alternatives(item, script, (reading, likely), options, instead=verdict != "heard")),
+        *instead,
         *([outside[0]] if outside else []),
         *wording_findings(item, evidence[0].text),
         *explanation_findings(item, script),
@@ -213,7 +216,9 @@ def _checked(item: Item, number: int, ground: _Ground) -> tuple[ItemReport, Aske
     resting = _resting(item, read.resting, parts)
     findings += pause_findings(item, resting, script.transcript, ground.silences)
     placed = place(resting, script.transcript, ground.silences, purpose=item.purpose).at_ms
-    offered = [*mends(item, verdict, reading, options, findings), *pause_mend(item, findings, placed)]
+    # What the talk says in place of the key puts nothing right where the key is what it does not say.
+    offered = [] if read.negative else mends(item, verdict, reading, options, findings)
+    offered += pause_mend(item, findings, placed)
     offered += [extract_mend(outside[1])] if outside else []
     report = ItemReport(
         item.id,

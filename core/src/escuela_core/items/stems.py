@@ -7,13 +7,18 @@ import re
 from escuela_core.items.kinds import Choice
 from escuela_core.items.model import Item
 
-# A capital "NOT" asks for the exception, wherever one is chosen from several; a small one only out of "these".
+# A capital "NOT" asks for the exception wherever one is chosen from several, unless it stands in a condition or reason;
+# a small one only at the verb that is asked about: "Which of these shows that it is not shut?" asks for no exception.
 _LOUD = re.compile(
-    r"(?i:^\W*(?!por )(?:\w+ )?(?:which|who|whom|cu[aá]l|cu[aá]les|qui[eé]n|qué)\b).*\b(?:NOT|EXCEPT|NO)\b", re.DOTALL
+    r"(?i:^\W*(?!por )(?:\w+ )?(?:which|who|whom|cu[aá]l|cu[aá]les|qui[eé]n|para qué|qué \w+)\b)"
+    r"(?:(?!\b(?i:if|when|because|si|cuando|porque)\b).)*\b(?:NOT|EXCEPT|NO)\b",
+    re.DOTALL,
 )
 _QUIET = re.compile(
-    r"\bwhich (?:one )?of (?:these|the following|them)\b.*(?:\b(?:not|never|cannot)\b|n['’]t\b)"
-    r"|\b(?:cuál|cuáles) de (?:est[ao]s|l[ao]s siguientes)\b.*\bno\b"
+    r"\bwhich (?:one )?of (?:these|the following|them)(?: \w+)?"
+    r" (?:is|are|was|were|do|does|did|can|could|has|have|should|will)"
+    r"(?:n['’]t\b|(?: (?!that|why|how|if|when|where|because|who|which)\w+){0,3} (?:not|never)\b|not\b)"
+    r"|\b(?:cuál|cuáles) de (?:est[ao]s|l[ao]s siguientes)(?: \w+)? no\b"
     r"|\b(?:except|excepto|salvo)\b[\s:.…_?]*$",
     re.IGNORECASE | re.DOTALL,
 )
