@@ -119,6 +119,25 @@ def test_a_key_that_the_talk_says_is_left_open_and_claims_no_clash() -> None:
     assert not {"contradicted", "not_heard", "also_right"} & {f.code for f in report.findings}
 
 
+def test_options_rest_on_their_own_words_though_the_question_draws_elsewhere() -> None:
+    talk = spoken(
+        (
+            "Welcome to the rope loft.",
+            "A good knot has three qualities.",
+            "It is quick to tie, it holds under load, and it can be opened again afterwards.",
+            "Every knot weakens the line, because the fibres are bent sharply inside it.",
+        )
+    )
+    stem = "Which of these is NOT one of the three qualities of a good knot?"
+    options = ("It floats on water", "It is quick to tie", "It holds under load")
+    (report,) = check([choice(stem, *options)], talk)
+    assert report.reason.code == "excepted"
+    assert report.resting == (talk.sentences[2].span,)
+    (wrong,) = check([choice(stem, *options[1:], options[0])], talk)
+    assert standing(wrong) == "open"
+    assert wrong.support < report.support
+
+
 def test_nothing_is_offered_that_would_make_said_options_the_key(lock) -> None:
     """The talk says six minutes, which is why they are a wrong option here."""
     options = ("Nine minutes", "About six minutes")

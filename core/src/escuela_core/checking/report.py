@@ -23,7 +23,7 @@ from escuela_core.checking.mending import (
     plainer_mends,
     twin_mend,
 )
-from escuela_core.checking.negative_stem import decide_excepted, excepted
+from escuela_core.checking.negative_stem import decide_excepted, excepted, in_own_words
 from escuela_core.checking.other_words import other_words_findings
 from escuela_core.checking.severity import graded
 from escuela_core.checking.twins import Asked, twins
@@ -172,8 +172,10 @@ def _read(item: Item, number: int, ground: _Ground) -> _Read:
     reading, likely = worst(judged)
     options = _options_read(script, item, rows.options[number], rows.of_options(number), reading)
     if options and has_negative_stem(item):
-        others = [(o.reading, o.likely) for o in options]
-        return _Read(reading, excepted((reading, likely), options), others, options, negative=True)
+        key, *others = [
+            in_own_words(script, *r) for r in ((reading, likely), *((o.reading, o.likely) for o in options))
+        ]
+        return _Read(key[0], excepted(key, others), others, options, negative=True)
     return _Read(reading, likely, judged, options, negative=False)
 
 
