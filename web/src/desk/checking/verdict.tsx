@@ -12,9 +12,13 @@ export function VerdictWord({ item, checking }: { item: Item; checking: boolean 
   if (item.content.kind === "note") return null;
   if (!item.report) return <span className="text-quiet">{checking ? t("verdict.checking") : ""}</span>;
   const verdict = shownVerdict(item.report);
-  // A statement marked false that the recording denies is right as it is marked.
-  const word = verdict === "heard" && item.content.answer === false ? "false_as_marked" : verdict;
-  return <b className={COLOURS[verdict]}>{t(`verdict.${word}`)}</b>;
+  return <b className={COLOURS[verdict]}>{t(`verdict.${verdict === "heard" ? rightAs(item) : verdict}`)}</b>;
+}
+
+/** How an item is right: what the recording says, a statement that it denies, or an option that it does not say. */
+function rightAs({ content, report }: Item) {
+  if (content.answer === false) return "false_as_marked";
+  return report?.reason.code === "excepted" ? "not_said_as_asked" : "heard";
 }
 
 /** The verdict as far as it may be shown: that the recording says otherwise only where the clash is named. */
