@@ -1,8 +1,8 @@
 """How the check does on everyday items: what an assistant or a hurried colleague writes, not an exam.
 
-usage: python core/benchmarks/report_everyday.py [--development] [--show]
-Without a word the twelve reporting talks are read; with --development the others, of which --show prints what went
-wrong.
+usage: python core/benchmarks/report_everyday.py [--development | --speech] [--auto] [--show]
+Without a word the twelve reporting talks are read; with --development the others, with --speech the unrehearsed ones
+(--auto: their captions without punctuation), of which --show prints what went wrong.
 """
 
 from __future__ import annotations
@@ -48,10 +48,13 @@ class Row:
         return any(talks.at_true_sentence(self.talk, s.start_ms, s.end_ms, self.evidence) for s in spans)
 
 
-def rows_of(names: Iterable[str]) -> list[Row]:
+def everyday(name: str) -> talks.Talk:
+    return talks.load(name, items="natural.items", labels="natural.labels")
+
+
+def rows_of(read: Iterable[talks.Talk]) -> list[Row]:
     rows = []
-    for name in names:
-        talk = talks.load(name, items="natural.items", labels="natural.labels")
+    for talk in read:
         told = check(talk.items, talk.transcript)
         for item, report, plain in zip(talk.items, told, by_overlap(talk.items, talk.transcript), strict=True):
             label = talk.labels[item.id]
@@ -96,11 +99,16 @@ def show(rows: list[Row]) -> None:
 
 
 def main() -> None:
-    development = "--development" in sys.argv
-    rows = rows_of(talks.names(reporting=not development))
+    development, speech = "--development" in sys.argv, "--speech" in sys.argv
+    if speech:
+        captions = "captions.auto.vtt" if "--auto" in sys.argv else "captions.vtt"
+        read = [talks.spoken(name, captions=captions) for name in talks.spoken_names()]
+    else:
+        read = [everyday(name) for name in talks.names(reporting=not development)]
+    rows = rows_of(read)
     summary(rows)
     table(rows, "everyday items")
-    if development and "--show" in sys.argv:
+    if (development or speech) and "--show" in sys.argv:
         show(rows)
 
 

@@ -17,6 +17,7 @@ from escuela_core.transcripts import Sentence, Transcript, Word, read_captions
 
 FOLDER = Path(__file__).parent / "talks"
 OWN = Path(__file__).parent / "labelled"
+SPEECH = Path(__file__).parent / "speech"
 VERDICTS = {"H": "heard", "C": "contradicted", "N": "not_heard"}
 WORD_MS, GAP_MS = 300, 500
 # These twelve are for reporting only: nothing is tuned, trained or looked at on them.
@@ -44,6 +45,10 @@ def own() -> list[str]:
     return sorted(p.stem for p in OWN.glob("*.txt"))
 
 
+def spoken_names() -> list[str]:
+    return sorted(p.parent.name for p in SPEECH.glob("*/everyday.txt"))
+
+
 def training() -> list[str]:
     return [*names(reporting=False), *own()]
 
@@ -58,6 +63,16 @@ def load(name: str, *, captions: str = "captions.vtt", items: str = "items", lab
         (folder / captions).read_bytes(), language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"]
     )
     return Talk(name, transcript, items_from_json(data[items]), data[labels], data["truth"])
+
+
+def spoken(name: str, *, captions: str = "captions.vtt") -> Talk:
+    """An unrehearsed talk of ``speech`` with its everyday items, whose sentences count from 0 as in its facts."""
+    folder = SPEECH / name
+    about, truth = (json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", "truth"))
+    transcript = read_captions(
+        (folder / captions).read_bytes(), language=about["language"], duration_ms=truth["duration_ms"]
+    )
+    return Talk(name, transcript, *_asked((folder / "everyday.txt").read_text("utf-8"), first=0), truth)
 
 
 def at_true_sentence(talk: Talk, start_ms: int, end_ms: int, wanted: list[int]) -> bool:
@@ -77,16 +92,21 @@ def _own(name: str) -> Talk:
         words = tuple(Word(now + n * WORD_MS, now + (n + 1) * WORD_MS, w, "given") for n, w in enumerate(text.split()))
         sentences.append(Sentence(words, None))
         now = words[-1].end_ms + GAP_MS
+    transcript = Transcript(about["language"], now, tuple(sentences))
+    truth = {"duration_ms": now, "sentences": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in sentences]}
+    return Talk(name, transcript, *_asked(asked, first=1), truth)
+
+
+def _asked(lines: str, *, first: int) -> tuple[list[Item], dict[str, Any]]:
+    """Items and their labels of a text with one item a line; ``first`` is the number of a talk's first sentence."""
     items, labels = [], {}
-    for number, line in enumerate(asked.splitlines(), start=1):
+    for number, line in enumerate(lines.splitlines(), start=1):
         kind, verdict, trap, rests_on, prompt, *key = line.split("|")
         name_of = f"q{number:02}"
         items.append({"id": name_of, "prompt": prompt} | keyed(kind, key))
-        places = [int(n) - 1 for n in rests_on.split(",") if n]
+        places = [int(n) - first for n in rests_on.split(",") if n]
         labels[name_of] = {"verdict": VERDICTS[verdict], "evidence": places, "trap": trap}
-    transcript = Transcript(about["language"], now, tuple(sentences))
-    truth = {"duration_ms": now, "sentences": [{"start_ms": s.start_ms, "end_ms": s.end_ms} for s in sentences]}
-    return Talk(name, transcript, items_from_json({"items": items}), labels, truth)
+    return items_from_json({"items": items}), labels
 
 
 def keyed(kind: str, key: list[str]) -> dict[str, Any]:

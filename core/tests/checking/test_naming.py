@@ -39,6 +39,11 @@ RIGHT = [
         Gap(id="q", prompt="Before the sale the boots cost ___ euros.", answers=("70",)),
     ),
     (
+        "And with Merge it is the upper row that wins, so if there are two different phone numbers it keeps the upper "
+        "one and the other one is just gone.",
+        about("What happens to the lower phone number when two rows are merged?", "It is lost"),
+    ),
+    (
         "My nephew wrote 1.8 in his test, and the ticket came out twice as dear.",
         about("Why did the ticket in the test come out dear?", "He wrote 1.8 and not 1.08"),
     ),

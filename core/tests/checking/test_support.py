@@ -1,6 +1,7 @@
 import math
 
 import pytest
+from conftest import spoken
 
 from escuela_core.checking.comparing.aligned import Alignment
 from escuela_core.checking.evidence import best, scores, script_of
@@ -89,3 +90,10 @@ def test_the_sentence_with_the_answer_comes_first_among_those_on_the_subject(scr
     order = ordered(script, mine, [])
     assert "six minutes" in script.texts[order[0]]
     assert len(order) == len(set(order)) <= LOOKED_AT
+
+
+def test_a_question_is_not_what_says_the_claim_where_its_answer_does() -> None:
+    spoken_of = script_of(
+        spoken(("Does the gate open by itself?", "It does, but the lamp beside it is just for show."))
+    )
+    assert ordered(spoken_of, claim("", "The gate opens by itself."), []) == [1, 0]

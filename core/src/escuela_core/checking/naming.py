@@ -10,6 +10,7 @@ from __future__ import annotations
 import re
 
 from escuela_core.checking.comparing import Comparison
+from escuela_core.checking.comparing.opposites import contraries
 from escuela_core.checking.evidence import Script
 from escuela_core.checking.features import Reading, covered
 from escuela_core.items.claim import Claim
@@ -147,7 +148,15 @@ def _said_alone(found: Comparison, reading: Reading, sentence: str) -> bool:
     if not _one_standard(reading.claim.text, sentence) or not _one_subject(found, reading.claim.text, sentence):
         return False
     denied = _DENIES.search(sentence) or _DENIES.search(reading.claim.text)
+    denied = denied or _turned_twice(found, reading.claim.text, sentence)
     return mine <= asserted and not theirs & claim and not mine & told and not denied
+
+
+def _turned_twice(found: Comparison, claim: str, sentence: str) -> bool:
+    """Whether a second word is turned round too: "keeps the upper one" may well say "the lower one is lost"."""
+    told = {form for t in parsed(sentence) for form in (t.lower_, t.lemma_.lower())}
+    others = {t.lower_ for t in parsed(claim) if t.is_alpha and t.text != found.claimed}
+    return any(contraries(word) & told for word in others - told)
 
 
 def _one_standard(claim: str, sentence: str) -> bool:

@@ -28,9 +28,13 @@ Row = NDArray[np.float64]
 
 
 def ranked(alignment: Alignment, row: Row, among: Sequence[int]) -> list[int]:
-    """The sentences ``among``, best first; ``row`` has the claim's scores, shape (sentences,)."""
+    """The sentences ``among``, best first; ``row`` has the claim's scores, shape (sentences,).
+
+    A question comes behind all that says something: its answer, where it has one, stands in another sentence.
+    """
     worth = figures(alignment, row, among) @ np.array(list(WEIGHTS.values()))
-    return [among[n] for n in np.argsort(-worth, kind="stable")]
+    asks = [alignment.script.texts[n].rstrip().endswith("?") for n in among]
+    return [among[n] for n in np.lexsort((-worth, asks))]
 
 
 def figures(alignment: Alignment, row: Row, among: Sequence[int]) -> Row:
