@@ -6,6 +6,7 @@ from __future__ import annotations
 import json
 import logging
 from collections.abc import Iterator
+from dataclasses import asdict
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
@@ -72,7 +73,8 @@ def _changed(placement: Placement, now: datetime) -> Iterator[tuple[Score, dict[
     for was, now_is in merged.values_list("before_merge__member", "member"):
         if UUID(was) in learners:
             learners.setdefault(now_is, learners[UUID(was)])
-    for member_id, told in told_of(placement.assignment, now).items():
+    for member_id, stands in told_of(placement.assignment, now).items():
+        told = asdict(stands)
         learner: Learner | None = learners.get(member_id)
         if learner is None:
             continue

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from uuid import UUID
 
 from django.http import HttpResponseBase
@@ -14,11 +13,12 @@ from rest_framework.response import Response
 
 from apps.assignments.models import Assignment, frozen
 from apps.results.in_room import screen
-from apps.results.serializers import RoomIn, RoomOut, ScreenOut
+from apps.results.room_serializers import RoomIn, RoomOut, ScreenOut
 from apps.room import events, services
 from apps.study import in_room, selectors
 from config.api import TeacherView, parsed
 from config.codes import qr_of
+from config.shapes import told
 
 # Answers come in crowds; the screen counts them a few times a second.
 GATHER_S = 0.3
@@ -30,7 +30,7 @@ class ScreenAddress(TeacherView):
         return get_object_or_404(mine, id=assignment_id, owner=self.teacher)
 
     def shown(self, assignment: Assignment) -> Response:
-        return Response(RoomOut(screen(assignment)).data)
+        return told(screen(assignment))
 
 
 class ScreenView(ScreenAddress):
@@ -40,21 +40,21 @@ class ScreenView(ScreenAddress):
         assignment = self.assignment(assignment_id)
         edition = frozen(assignment.edition_id)
         asked = [in_room.question_in_room(assignment, item) for item in assignment.items]
-        media = selectors.media_of(edition.recording) | {"media_url": assignment.media_url}
+        media = selectors.media_of(edition.recording, assignment.media_url)
         here = f"{request.scheme}://{request.get_host()}"
         remote = f"{here}/assignments/{assignment.id}/remote"
-        data = {
-            "name": assignment.name,
-            "lesson_id": edition.lesson_id,
-            "lesson": selectors.lesson_for(edition.content, asked, media),
-            "room": screen(assignment),
-            "code": assignment.code,
-            "link": f"{here}/s/{assignment.code}",
-            "qr": qr_of(f"{here}/s/{assignment.code}"),
-            "remote": remote,
-            "remote_qr": qr_of(remote),
-        }
-        return Response(ScreenOut(data).data)
+        shape = ScreenOut(
+            name=assignment.name,
+            lesson_id=edition.lesson_id,
+            lesson=selectors.lesson_for(edition.content, asked, media),
+            room=screen(assignment),
+            code=assignment.code,
+            link=f"{here}/s/{assignment.code}",
+            qr=qr_of(f"{here}/s/{assignment.code}"),
+            remote=remote,
+            remote_qr=qr_of(remote),
+        )
+        return told(shape)
 
     @extend_schema(request=None, responses=RoomOut)
     def post(self, request: Request, assignment_id: UUID) -> Response:
@@ -90,6 +90,4 @@ class ScreenEventsView(ScreenAddress):
     @extend_schema(exclude=True)
     def get(self, request: Request, assignment_id: UUID) -> HttpResponseBase:
         assignment = self.assignment(assignment_id)
-        return events.stream(
-            str(assignment.id), lambda _news: json.dumps(RoomOut(screen(assignment)).data), gather_s=GATHER_S
-        )
+        return events.stream(str(assignment.id), lambda _news: screen(assignment).model_dump_json(), gather_s=GATHER_S)

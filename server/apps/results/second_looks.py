@@ -2,46 +2,45 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.db import transaction
 
 from apps.accounts import audit
 from apps.assignments.changes import changed
 from apps.assignments.models import Assignment, frozen
 from apps.results.item_selectors import words_of
+from apps.results.look_serializers import SecondLookOut, SecondLooksOut
 from apps.study.in_room import settling
 from apps.study.models import Answer
 from apps.study.services import item_of
 from escuela_core.items import Item
 
 
-def looks(assignment: Assignment) -> list[dict[str, Any]]:
+def looks(assignment: Assignment) -> SecondLooksOut:
     """The second looks asked for, those that wait first. Two queries."""
     edition = frozen(assignment.edition_id)
     numbers = {i.id: n for n, i in enumerate(assignment.items, start=1)}
     every = list(Answer.objects.filter(student__assignment=assignment).select_related("student"))
-    asked = [a for a in every if a.look_asked_at is not None]
-    rows = []
-    for answer in sorted(asked, key=lambda a: (a.look_verdict != "", a.look_asked_at)):
+    asked = [(a.look_asked_at, a) for a in every if a.look_asked_at is not None]
+    found = []
+    for asked_at, answer in sorted(asked, key=lambda pair: (pair[1].look_verdict != "", pair[0])):
         item = item_of(assignment, answer.item_id)
-        rows.append(
-            {
-                "answer": answer.id,
-                "nickname": answer.student.nickname,
-                "number": numbers[item.id],
-                "prompt": item.asked,
-                "said": "; ".join(words_of(item, answer.response)),
-                "right": "; ".join(item.key_texts[:1]),
-                "sentences": settling(edition, item),
-                "reason": answer.look_reason,
-                "asked_at": answer.look_asked_at,
-                "state": answer.look_state,
-                "word": answer.look_word,
-                "alike": len(_alike(item, answer, every)),
-            }
+        found.append(
+            SecondLookOut(
+                answer=answer.id,
+                nickname=answer.student.nickname,
+                number=numbers[item.id],
+                prompt=item.asked,
+                said="; ".join(words_of(item, answer.response)),
+                right="; ".join(item.key_texts[:1]),
+                sentences=settling(edition, item),
+                reason=answer.look_reason,
+                asked_at=asked_at,
+                state=answer.look_state,
+                word=answer.look_word,
+                alike=len(_alike(item, answer, every)),
+            )
         )
-    return rows
+    return SecondLooksOut(found)
 
 
 @transaction.atomic

@@ -8,12 +8,9 @@ from rest_framework import serializers
 
 from apps.lessons.items.serializers import CriterionData
 from apps.results.marking_serializers import ReadingOut
-from apps.study.lesson_serializers import QuestionOut, StudyLessonOut, StudySentenceOut
 from apps.study.models import LookState
-from apps.study.serializers import KeyOut
 from escuela_core.results.signs import FLAGS, SIGN_CODES
 from escuela_core.results.statistics import Suspicion
-from escuela_core.study.room import PHASES, STEPS
 
 STATES = ("not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read")
 
@@ -200,65 +197,3 @@ class OverviewOut(serializers.Serializer[object]):
     finished = serializers.IntegerField()
     to_mark = serializers.IntegerField()
     looks = serializers.IntegerField()
-
-
-class SecondLookOut(serializers.Serializer[object]):
-    """A second look that a student asked for, with what the teacher needs to decide; ``alike`` others gave the same."""
-
-    answer = serializers.UUIDField()
-    nickname = serializers.CharField()
-    number = serializers.IntegerField()
-    prompt = serializers.CharField()
-    said = serializers.CharField()
-    right = serializers.CharField()
-    sentences = StudySentenceOut(many=True)
-    reason = serializers.CharField()
-    asked_at = serializers.DateTimeField()
-    state = serializers.ChoiceField(get_args(LookState))
-    word = serializers.CharField()
-    alike = serializers.IntegerField()
-
-
-class LookDecisionIn(serializers.Serializer[object]):
-    """``alike``: the same goes for all who gave that answer."""
-
-    verdict = serializers.ChoiceField(("upheld", "accepted"))
-    word = serializers.CharField(max_length=1000, required=False, allow_blank=True, default="")
-    alike = serializers.BooleanField(required=False, default=False)
-
-
-class RoomIn(serializers.Serializer[object]):
-    """A step of the room, taken after ``version``; ``here`` only says where the recording stands."""
-
-    step = serializers.ChoiceField((*STEPS, "here"))
-    version = serializers.IntegerField(min_value=0)
-    at_ms = serializers.IntegerField(min_value=0, max_value=10**9, required=False, allow_null=True, default=None)
-    item = serializers.UUIDField(required=False, allow_null=True, default=None)
-
-
-class RoomOut(serializers.Serializer[object]):
-    """The room as it stands: ``here`` students, of whom ``answered`` have; what they gave, and the key, once shown."""
-
-    runs = serializers.BooleanField()
-    version = serializers.IntegerField()
-    phase = serializers.ChoiceField(PHASES)
-    told = serializers.ListField(child=serializers.UUIDField())
-    at_ms = serializers.IntegerField()
-    here = serializers.IntegerField()
-    answered = serializers.IntegerField()
-    question = QuestionOut(allow_null=True)
-    spread = OptionCountOut(many=True)
-    key = KeyOut(allow_null=True)
-    sentences = StudySentenceOut(many=True)
-
-
-class ScreenOut(serializers.Serializer[object]):
-    name = serializers.CharField()
-    lesson_id = serializers.UUIDField(allow_null=True)
-    lesson = StudyLessonOut()
-    room = RoomOut()
-    code = serializers.CharField()
-    link = serializers.CharField()
-    qr = serializers.CharField()
-    remote = serializers.CharField()
-    remote_qr = serializers.CharField()

@@ -18,13 +18,12 @@ from apps.classes.selectors import class_of
 from apps.results import correcting, for_one, item_selectors, second_looks, selectors, student_selectors
 from apps.results.gradebook import gradebook, set_rules
 from apps.results.gradebook_serializers import GradebookOut, GradebookRulesIn
+from apps.results.look_serializers import LookDecisionIn, SecondLooksOut
 from apps.results.serializers import (
     CorrectionIn,
     EffectOut,
     ItemAnswersOut,
-    LookDecisionIn,
     OverviewOut,
-    SecondLookOut,
     SegmentResultOut,
     SheetOut,
 )
@@ -32,6 +31,7 @@ from apps.results.student_serializers import ForOneIn, StudentResultOut
 from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Student
 from config.api import TeacherView, parsed
+from config.shapes import plain
 
 
 class ResultsView(TeacherView):
@@ -149,13 +149,11 @@ class CorrectionView(ResultsView):
 
 
 class LooksView(ResultsView):
-    @extend_schema(responses=SecondLookOut(many=True))
+    @extend_schema(responses=SecondLooksOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
         """The second looks that students asked for."""
         assignment = self.assignment(assignment_id)
-        return self.unless_known(
-            request, assignment, lambda: SecondLookOut(second_looks.looks(assignment), many=True).data
-        )
+        return self.unless_known(request, assignment, lambda: plain(second_looks.looks(assignment)))
 
 
 class AnswerView(TeacherView):

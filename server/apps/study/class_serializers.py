@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+from typing import Literal
+
 from rest_framework import serializers
 
-from apps.study.news import NEWS
+from apps.study.news import Sort
 from apps.study.serializers import EntryOut
+from config.shapes import Shape
+from escuela_core.study.policy import State
 
 
 class AskIn(serializers.Serializer[object]):
@@ -21,14 +26,14 @@ class TakeNameIn(serializers.Serializer[object]):
     pin = serializers.CharField(max_length=20, allow_blank=True, required=False)
 
 
-class CommentOut(serializers.Serializer[object]):
+class CommentOut(Shape):
     """What the teacher wrote to an answer, and the words of the item that it answers."""
 
-    item = serializers.CharField()
-    text = serializers.CharField()
+    item: str
+    text: str
 
 
-class GivenLessonOut(serializers.Serializer[object]):
+class GivenLessonOut(Shape):
     """One lesson that a class was given, as it stands with one student; marks only once the policy speaks.
 
     ``again``: how many items were not right at last, whose words are worth hearing again; ``news``: what the teacher
@@ -36,44 +41,44 @@ class GivenLessonOut(serializers.Serializer[object]):
     of single answers.
     """
 
-    code = serializers.CharField()
-    name = serializers.CharField()
-    title = serializers.CharField()
-    state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
-    progress = serializers.ChoiceField(("to_do", "doing", "done"))
-    opens_at = serializers.DateTimeField(allow_null=True)
-    due_at = serializers.DateTimeField(allow_null=True)
-    closes_at = serializers.DateTimeField(allow_null=True)
-    item_count = serializers.IntegerField()
-    answered = serializers.IntegerField()
-    marks = serializers.FloatField(allow_null=True)
-    most = serializers.FloatField()
-    again = serializers.IntegerField()
-    waiting = serializers.IntegerField()
-    comments = CommentOut(many=True)
-    remark = serializers.CharField(allow_blank=True)
-    finished_at = serializers.DateTimeField(allow_null=True)
-    news = serializers.ListField(child=serializers.ChoiceField(NEWS))
+    code: str
+    name: str
+    title: str
+    state: State
+    progress: Literal["to_do", "doing", "done"]
+    opens_at: datetime | None
+    due_at: datetime | None
+    closes_at: datetime | None
+    item_count: int
+    answered: int
+    marks: float | None
+    most: float
+    again: int
+    waiting: int
+    comments: list[CommentOut]
+    remark: str
+    finished_at: datetime | None
+    news: list[Sort]
 
 
-class GoalReachedOut(serializers.Serializer[object]):
+class GoalReachedOut(Shape):
     """``reached`` is null while nothing of it was answered and marked."""
 
-    goal = serializers.CharField()
-    items = serializers.IntegerField()
-    reached = serializers.BooleanField(allow_null=True)
+    goal: str
+    items: int
+    reached: bool | None
 
 
-class ClassPageOut(serializers.Serializer[object]):
-    entry = EntryOut()
-    lessons = GivenLessonOut(many=True)
+class ClassPageOut(Shape):
+    entry: EntryOut
+    lessons: list[GivenLessonOut]
 
 
 class MyClassOut(ClassPageOut):
-    goals = GoalReachedOut(many=True)
+    goals: list[GoalReachedOut]
 
 
-class MineOut(serializers.Serializer[object]):
+class MineOut(Shape):
     """What a device's student has in every class that it knows."""
 
-    classes = MyClassOut(many=True)
+    classes: list[MyClassOut]

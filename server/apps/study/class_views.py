@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
 from django.http import Http404
@@ -18,10 +17,12 @@ from apps.classes.serializers import ClassDetailOut
 from apps.classes.services import ask_to_join
 from apps.classes.views import ClassView
 from apps.study import members, merging
-from apps.study.class_serializers import AskIn, ClassPageOut, MergeIn, MineOut, TakeNameIn
+from apps.study.class_serializers import AskIn, ClassPageOut, MergeIn, MineOut, MyClassOut, TakeNameIn
+from apps.study.serializers import EntryOut
 from apps.study.views import StudyAddress, leave_class
 from config.api import parsed
 from config.client import address_of
+from config.shapes import told
 
 
 class ClassPageView(StudyAddress):
@@ -35,10 +36,10 @@ class ClassPageView(StudyAddress):
             raise Http404
         return found
 
-    def page(self, member: Member | None, entry: dict[str, Any]) -> Response:
-        lessons = members.lessons_for(member, timezone.now()) if member else []
-        data = ClassPageOut({"entry": entry, "lessons": lessons}).data
-        return Response(data, headers={"Cache-Control": "no-store"})
+    def page(self, member: Member | None, entry: EntryOut) -> Response:
+        given = members.lessons_for(member, timezone.now()) if member else []
+        shape = ClassPageOut(entry=entry, lessons=[lesson.shown for lesson in given])
+        return told(shape, headers={"Cache-Control": "no-store"})
 
     @extend_schema(responses=ClassPageOut)
     def get(self, request: Request, code: str) -> Response:
@@ -73,16 +74,16 @@ class MineView(StudyAddress):
     @extend_schema(responses=MineOut)
     def get(self, request: Request) -> Response:
         mine = members.known_members(request)
-        lessons = members.lessons_of(mine, timezone.now())
+        given = members.lessons_of(mine, timezone.now())
         classes = [
-            {
-                "entry": members.entry_to(m.school_class, m),
-                "lessons": lessons[m.id],
-                "goals": members.goals_reached(lessons[m.id]),
-            }
+            MyClassOut(
+                entry=members.entry_to(m.school_class, m),
+                lessons=[lesson.shown for lesson in given[m.id]],
+                goals=members.goals_reached(given[m.id]),
+            )
             for m in mine
         ]
-        return Response(MineOut({"classes": classes}).data, headers={"Cache-Control": "no-store"})
+        return told(MineOut(classes=classes), headers={"Cache-Control": "no-store"})
 
 
 class LookedView(ClassPageView):
@@ -124,6 +125,6 @@ class JoinRequestView(ClassPageView):
         school_class = self.school_class(code)
         limits.count(limits.JOINS_FROM, address_of(request))
         asked = ask_to_join(school_class, parsed(AskIn, request)["name"])
-        response = self.page(None, members.entry_to(school_class, None) | {"asked": asked.name})
+        response = self.page(None, members.entry_to(school_class, None).model_copy(update={"asked": asked.name}))
         members.remember(response, request, asked)
         return response

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Sequence
 from datetime import datetime, timedelta
 from threading import Lock
@@ -18,8 +17,9 @@ from apps.room import events
 from apps.room.models import Room, room_of
 from apps.room.services import take_step
 from apps.study import selectors
+from apps.study.lesson_serializers import QuestionOut, StudySentenceOut
 from apps.study.models import Answer, Student
-from apps.study.serializers import InRoomOut, ProgressOut
+from apps.study.serializers import InRoomOut
 from apps.study.services import let_out, ordering_in_room, standing_of
 from escuela_core.items import Item
 from escuela_core.study.room import Step
@@ -59,35 +59,32 @@ class Before:
         room = self.room = room_of(assignment, timezone.now())
         core = room.core() if room else None
         self.item = next((i for i in assignment.items if core and i.id == core.item), None)
-        told = room is not None and room.phase == "told"
+        is_told = room is not None and room.phase == "told"
         asked = question_in_room(assignment, self.item) if self.item else None
         self.told = InRoomOut(
-            {
-                "runs": room is not None,
-                "phase": room.phase if room else "held",
-                "takes": core is not None and core.takes(core.item),
-                "title": edition.content["title"],
-                "language": edition.content["language"],
-                "item_count": len(assignment.items),
-                "number": assignment.items.index(self.item) + 1 if self.item else 0,
-                "question": asked,
-                "progress": None,
-                "sentences": settling(edition, self.item) if self.item and told else [],
-            }
-        ).data
+            runs=room is not None,
+            phase=core.phase if core else "held",
+            takes=core is not None and core.takes(core.item),
+            title=edition.content["title"],
+            language=edition.content["language"],
+            item_count=len(assignment.items),
+            number=assignment.items.index(self.item) + 1 if self.item else 0,
+            question=asked,
+            sentences=settling(edition, self.item) if self.item and is_told else [],
+        )
 
-    def on(self, student: Student, answers: Sequence[Answer]) -> dict[str, Any]:
+    def on(self, student: Student, answers: Sequence[Answer]) -> InRoomOut:
         """The same on the phone of one student, whose ``answers`` to the item are these."""
         if self.item is None:
-            return dict(self.told)
+            return self.told
         standing, ordering = standing_of(student, timezone.now()), ordering_in_room(student.assignment)
         # Who has seen the key at home answers no more; what they gave stands.
         shown = UUID(self.item.id) in student.shown
         told = selectors.progress(self.item, answers, standing, ordering, key_shown=shown)
-        return self.told | {"progress": ProgressOut(told).data}
+        return self.told.model_copy(update={"progress": told})
 
 
-def room_for(student: Student) -> dict[str, Any]:
+def room_for(student: Student) -> InRoomOut:
     """What one student in the room has before them: two queries while an item is."""
     before = Before(student.assignment)
     if before.room is not None:
@@ -132,24 +129,24 @@ def phone(student: Student) -> events.Read:
         if number is None:
             every = Student.there().filter(id=student.id)
             mine = every.select_related("assignment__room", "member").first()
-            return None if mine is None else json.dumps(room_for(mine))
+            return None if mine is None else room_for(mine).model_dump_json()
         before, answers = _NEWS.of(student.assignment_id, number)
         if before.room is not None:
             student.assignment.room = before.room
-        return json.dumps(before.on(student, answers.get(student.id, [])))
+        return before.on(student, answers.get(student.id, [])).model_dump_json()
 
     return read
 
 
-def question_in_room(assignment: Assignment, item: Item) -> dict[str, Any]:
+def question_in_room(assignment: Assignment, item: Item) -> QuestionOut:
     """What is asked, as screen and phones show it; the teacher holds the pace, no clock."""
-    return selectors.question(item, ordering_in_room(assignment).of(item)) | {"time_limit_s": None}
+    return selectors.question(item, ordering_in_room(assignment).of(item)).model_copy(update={"time_limit_s": None})
 
 
-def settling(edition: Edition, item: Item) -> list[dict[str, Any]]:
+def settling(edition: Edition, item: Item) -> list[StudySentenceOut]:
     """The sentences that settle an item, as they are spoken."""
     return [
-        s
+        StudySentenceOut.model_validate(s)
         for s in edition.content["sentences"]
         if any(s["start_ms"] < e.end_ms and s["end_ms"] > e.start_ms for e in item.evidence)
     ]

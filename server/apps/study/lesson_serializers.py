@@ -2,91 +2,102 @@
 
 from __future__ import annotations
 
-from rest_framework import serializers
+from typing import TYPE_CHECKING, Literal, TypeAlias
 
-from apps.recordings.models import CaptionTrack
+from config.shapes import Shape, one_of
 from escuela_core.items import KINDS
 
+if TYPE_CHECKING:
+    ItemKind: TypeAlias = str
+else:
+    ItemKind = one_of(tuple(KINDS))
 
-class SpanOut(serializers.Serializer[object]):
-    start_ms = serializers.IntegerField()
-    end_ms = serializers.IntegerField()
+
+class SpanOut(Shape):
+    start_ms: int
+    end_ms: int
 
 
 class StudySegmentOut(SpanOut):
-    id = serializers.CharField()
-    title = serializers.CharField()
+    id: str
+    title: str
 
 
 class StudySentenceOut(SpanOut):
-    text = serializers.CharField()
+    text: str
 
 
-class OtherWordsOut(serializers.Serializer[object]):
+class ShownOut(Shape):
+    """What is read of an item: what it asks, and what there is to choose from or to arrange."""
+
+    prompt: str = ""
+    targets: list[str] = []
+    options: list[str] = []
+    image_alt: str = ""
+
+
+class OtherWordsOut(ShownOut):
     """What is asked, in the words of ``tag``; all that it shows stands in the same order as the original."""
 
-    tag = serializers.CharField()
-    prompt = serializers.CharField(allow_blank=True)
-    targets = serializers.ListField(child=serializers.CharField())
-    options = serializers.ListField(child=serializers.CharField())
-    image_alt = serializers.CharField(allow_blank=True)
+    tag: str
 
 
-class QuestionOut(serializers.Serializer[object]):
+class QuestionOut(ShownOut):
     """``withheld``: nothing is asked yet, since the item's clock has not been started."""
 
-    withheld = serializers.BooleanField()
-    id = serializers.CharField()
-    kind = serializers.ChoiceField(tuple(KINDS))
-    prompt = serializers.CharField(allow_blank=True)
-    targets = serializers.ListField(child=serializers.CharField())
-    options = serializers.ListField(child=serializers.CharField())
-    several = serializers.BooleanField()
-    marks = serializers.FloatField()
-    time_limit_s = serializers.IntegerField(allow_null=True)
-    pause_ms = serializers.IntegerField()
-    hear_from_ms = serializers.IntegerField(allow_null=True)
-    image_url = serializers.CharField(allow_null=True)
-    image_alt = serializers.CharField()
-    option_image_urls = serializers.ListField(child=serializers.CharField(allow_null=True))
-    sound_url = serializers.CharField(allow_null=True)
-    wordings = OtherWordsOut(many=True)
+    withheld: bool
+    id: str
+    kind: ItemKind
+    several: bool
+    marks: float
+    time_limit_s: int | None
+    pause_ms: int
+    hear_from_ms: int | None
+    image_url: str | None = None
+    option_image_urls: list[str | None] = []
+    sound_url: str | None = None
+    wordings: list[OtherWordsOut] = []
 
 
-class StudyLineOut(serializers.Serializer[object]):
-    text = serializers.CharField()
-    meaning = serializers.CharField()
+class StudyLineOut(Shape):
+    text: str
+    meaning: str
 
 
-class StudyMaterialOut(serializers.Serializer[object]):
+class StudyMaterialOut(Shape):
     """Lines without what they rest on."""
 
-    kind = serializers.CharField()
-    place = serializers.ChoiceField(("before", "during", "after"))
-    lines = StudyLineOut(many=True)
+    kind: str
+    place: Literal["before", "during", "after"]
+    lines: list[StudyLineOut]
 
 
-class StudyTrackOut(serializers.ModelSerializer[CaptionTrack]):
+class StudyTrackOut(Shape):
     """Captions in another language that a student can switch on."""
 
-    class Meta:
-        model = CaptionTrack
-        fields = ("id", "language", "label")
+    id: int
+    language: str
+    label: str
 
 
-class StudyLessonOut(serializers.Serializer[object]):
-    title = serializers.CharField()
-    language = serializers.CharField()
-    media_url = serializers.CharField()
-    player_url = serializers.CharField(allow_blank=True)
-    player_dialect = serializers.CharField(allow_blank=True)
-    tracks = StudyTrackOut(many=True)
-    media_type = serializers.CharField()
-    has_picture = serializers.BooleanField()
-    start_ms = serializers.IntegerField()
-    end_ms = serializers.IntegerField()
-    stretches = SpanOut(many=True)
-    segments = StudySegmentOut(many=True)
-    sentences = StudySentenceOut(many=True)
-    items = QuestionOut(many=True)
-    materials = StudyMaterialOut(many=True)
+class MediaOut(Shape):
+    """Where the recording is heard and seen."""
+
+    media_url: str
+    media_type: str
+    has_picture: bool
+    player_url: str
+    player_dialect: str
+    tracks: list[StudyTrackOut]
+
+
+class StudyLessonOut(MediaOut):
+    title: str
+    language: str
+    start_ms: int
+    end_ms: int
+    stretches: list[SpanOut]
+    segments: list[StudySegmentOut]
+    sentences: list[StudySentenceOut]
+    items: list[QuestionOut]
+    materials: list[StudyMaterialOut]

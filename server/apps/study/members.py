@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -15,9 +16,11 @@ from apps.assignments.models import Assignment, Extension, frozen
 from apps.classes.models import JoinRequest, Member, SchoolClass
 from apps.classes.selectors import names_of
 from apps.classes.services import take_name
+from apps.study.class_serializers import CommentOut, GivenLessonOut, GoalReachedOut
 from apps.study.models import Student
-from apps.study.news import facts, news
+from apps.study.news import Facts, facts, news
 from apps.study.selectors import Through, through
+from apps.study.serializers import EntryOut, NameOut
 from apps.study.services import require_for
 from config.client import address_of
 from escuela_core.items import Item
@@ -76,7 +79,7 @@ def entry_to(
     *,
     request: Request | None = None,
     assignment: Assignment | None = None,
-) -> dict[str, Any]:
+) -> EntryOut:
     """Who is there, or who there is to be; ``request`` tells whether its device has asked to be let in, ``assignment``
     whom of the class it is about."""
     asked = None
@@ -84,21 +87,21 @@ def entry_to(
     there = assignment.meant_for() if assignment is not None else school_class.members.all()
     if me is None and request is not None and school_class.takes_requests:
         asked = school_class.requests.filter(id=_known_id(request, school_class)).first()
-    return {
+    return EntryOut(
         # Who is let in is in the class, and not yet one of those whom a lesson was chosen for.
-        "takes_requests": school_class.takes_requests and school_class.archived_at is None and not chosen,
-        "asked": asked.name if asked else "",
-        "class_name": school_class.name,
-        "class_code": school_class.code,
-        "me": me,
-        "pin": pin,
-        "names": [] if me else names_of(there),
-    }
+        takes_requests=school_class.takes_requests and school_class.archived_at is None and not chosen,
+        asked=asked.name if asked else "",
+        class_name=school_class.name,
+        class_code=school_class.code,
+        me=NameOut.model_validate(me) if me else None,
+        pin=pin,
+        names=[] if me else [NameOut.model_validate(m) for m in names_of(there)],
+    )
 
 
 def named_in(
     request: Request, school_class: SchoolClass, given: dict[str, Any], assignment: Assignment | None = None
-) -> tuple[Member, dict[str, Any]]:
+) -> tuple[Member, EntryOut]:
     """The member a device says it belongs to, and what is told of that; the number only to who has just taken it.
 
     Raises what ``take_name`` does, and NotForYouError for whom ``assignment`` is not."""
@@ -126,12 +129,22 @@ def known_members(request: Request) -> list[Member]:
     return [m for m in found if shown[m.school_class.code] == m.id]
 
 
-def lessons_for(member: Member, now: datetime) -> list[dict[str, Any]]:
+@dataclass(frozen=True, slots=True)
+class GivenLesson:
+    """A lesson as it stands with one student: what they are shown, what their teacher has done about it so far, and
+    what the items that ask about a goal came to as far as that is told."""
+
+    shown: GivenLessonOut
+    facts: Facts
+    goals: list[Asked]
+
+
+def lessons_for(member: Member, now: datetime) -> list[GivenLesson]:
     """What ``member`` was given with the class, as it stands with them: four queries however much it is."""
     return lessons_of([member], now)[member.id]
 
 
-def lessons_of(members: Sequence[Member], now: datetime) -> dict[UUID, list[dict[str, Any]]]:
+def lessons_of(members: Sequence[Member], now: datetime) -> dict[UUID, list[GivenLesson]]:
     """What each of ``members`` was given with their class, as it stands with them: four queries, however many."""
     given = list(
         Assignment.objects.filter(school_class__in={m.school_class_id for m in members}).select_related("edition")
@@ -142,7 +155,7 @@ def lessons_of(members: Sequence[Member], now: datetime) -> dict[UUID, list[dict
     own = {(e.member_id, e.assignment_id): e for e in Extension.objects.filter(member__in=members)}
     return {
         m.id: [
-            _row(a, m, studies.get((m.id, a.id), []), own.get((m.id, a.id)), now)
+            _given(a, m, studies.get((m.id, a.id), []), own.get((m.id, a.id)), now)
             for a in given
             if a.school_class_id == m.school_class_id and a.is_for(m.id)
         ]
@@ -150,21 +163,21 @@ def lessons_of(members: Sequence[Member], now: datetime) -> dict[UUID, list[dict
     }
 
 
-def goals_reached(rows: Iterable[dict[str, Any]]) -> list[dict[str, Any]]:
+def goals_reached(given: Iterable[GivenLesson]) -> list[GoalReachedOut]:
     """The learning goals that a student's lessons asked about, and which were reached as far as that was told."""
-    found = goals([asked for row in rows for asked in row["goals"]])
-    return [{"goal": g.goal, "items": g.items, "reached": g.reached(0)} for g in found]
+    found = goals([asked for lesson in given for asked in lesson.goals])
+    return [GoalReachedOut(goal=g.goal, items=g.items, reached=g.reached(0)) for g in found]
 
 
 def has_looked(member: Member, now: datetime) -> None:
     """What stands on the class's page by now is no news to ``member`` any more."""
-    member.seen = {row["code"]: row["facts"] for row in lessons_for(member, now)}
+    member.seen = {lesson.shown.code: lesson.facts for lesson in lessons_for(member, now)}
     member.save(update_fields=["seen"])
 
 
-def _row(
+def _given(
     assignment: Assignment, member: Member, studies: list[Student], own: Extension | None, now: datetime
-) -> dict[str, Any]:
+) -> GivenLesson:
     """One lesson at the time through it that the student is at, with the marks of the one that counts."""
     policy = _policy(assignment, member, own)
     edition = frozen(assignment.edition_id)
@@ -175,28 +188,28 @@ def _row(
     answered = sum(1 for c in cells if c.tries)
     done = finished or (bool(items) and answered == len(items))
     told = facts(studies, policy)
-    return {
-        "facts": told,
-        "goals": _goals(items, cells) if cells and _speaks(every, policy, now) else [],
-        "finished_at": study.finished_at if study else None,
-        "news": news(member.seen, assignment.code, told),
-        "code": assignment.code,
-        "name": assignment.name,
-        "title": edition.content["title"],
-        "state": policy.state(now),
-        "progress": "done" if done else "doing" if study else "to_do",
-        "opens_at": policy.opens_at,
-        "due_at": policy.due_at,
-        "closes_at": policy.closes_at,
-        "item_count": len(items),
-        "answered": answered,
-        "marks": _marks(every, policy, now),
-        "most": sum(i.marks for i in items),
-        "again": sum(1 for c in cells if c.state in NOT_RIGHT) if _speaks(every, policy, now) else 0,
-        "waiting": sum(1 for c in cells if c.state == "waiting"),
-        "comments": _comments(studies, items, policy, now),
-        "remark": next((s.remark for s in reversed(studies) if s.remark), ""),
-    }
+    speaks = _speaks(every, policy, now)
+    shown = GivenLessonOut(
+        finished_at=study.finished_at if study else None,
+        news=news(member.seen, assignment.code, told),
+        code=assignment.code,
+        name=assignment.name,
+        title=edition.content["title"],
+        state=policy.state(now),
+        progress="done" if done else "doing" if study else "to_do",
+        opens_at=policy.opens_at,
+        due_at=policy.due_at,
+        closes_at=policy.closes_at,
+        item_count=len(items),
+        answered=answered,
+        marks=_marks(every, policy, now),
+        most=sum(i.marks for i in items),
+        again=sum(1 for c in cells if c.state in NOT_RIGHT) if speaks else 0,
+        waiting=sum(1 for c in cells if c.state == "waiting"),
+        comments=_comments(studies, items, policy, now),
+        remark=next((s.remark for s in reversed(studies) if s.remark), ""),
+    )
+    return GivenLesson(shown, told, _goals(items, cells) if cells and speaks else [])
 
 
 def _goals(items: Sequence[Item], cells: Sequence[Cell]) -> list[Asked]:
@@ -213,7 +226,7 @@ def _speaks(every: Sequence[Through], policy: Policy, now: datetime) -> bool:
     return Standing.at(policy, now, finished=any(t.told.finished for t in every)).speaks
 
 
-def _comments(studies: Sequence[Student], items: Sequence[Item], policy: Policy, now: datetime) -> list[dict[str, str]]:
+def _comments(studies: Sequence[Student], items: Sequence[Item], policy: Policy, now: datetime) -> list[CommentOut]:
     """What the teacher wrote to single answers of the last time through that has any to be told, in the order of the
     items and tries, each once."""
     for study in reversed(studies):
@@ -222,7 +235,7 @@ def _comments(studies: Sequence[Student], items: Sequence[Item], policy: Policy,
         of_item: dict[str, list[str]] = {}
         for a in study.answers.all():
             of_item.setdefault(str(a.item_id), []).extend((a.comment if a.given_back else "", a.look_word))
-        written = [{"item": i.asked, "text": t} for i in items for t in dict.fromkeys(of_item.get(i.id, ())) if t]
+        written = [CommentOut(item=i.asked, text=t) for i in items for t in dict.fromkeys(of_item.get(i.id, ())) if t]
         if written:
             return written
     return []
@@ -236,9 +249,18 @@ def _marks(every: Sequence[Through], policy: Policy, now: datetime) -> float | N
     return round(times[counted(times, policy.counting)].marks, 2)
 
 
-def told_of(assignment: Assignment, now: datetime) -> dict[UUID, dict[str, Any]]:
-    """How the work of each member who has begun answering stands, as they were told themselves: {marks, most, finished,
-    waiting}. Four queries, however many they are."""
+@dataclass(frozen=True, slots=True)
+class Told:
+    """How somebody's work stands, as they were told it; no marks before the policy speaks."""
+
+    marks: float | None
+    most: float
+    finished: bool
+    waiting: bool
+
+
+def told_of(assignment: Assignment, now: datetime) -> dict[UUID, Told]:
+    """How the work of each member who has begun answering stands: four queries, however many they are."""
     items = [i for i in assignment.items if i.is_marked]
     studies: dict[UUID, list[Student]] = {}
     begun = assignment.students.filter(member__isnull=False).select_related("member").prefetch_related("answers")
@@ -251,12 +273,12 @@ def told_of(assignment: Assignment, now: datetime) -> dict[UUID, dict[str, Any]]
         every = through(mine, items, policy, as_told=True)
         finished = any(t.told.finished for t in every)
         if finished or any(c.tries for one in every for c in one.cells):
-            found[member_id] = {
-                "marks": _marks(every, policy, now),
-                "most": sum(i.marks for i in items),
-                "finished": finished,
-                "waiting": any(c.state == "waiting" for c in every[-1].cells),
-            }
+            found[member_id] = Told(
+                marks=_marks(every, policy, now),
+                most=sum(i.marks for i in items),
+                finished=finished,
+                waiting=any(c.state == "waiting" for c in every[-1].cells),
+            )
     return found
 
 

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, Literal
 
 from apps.study.models import Student
 from escuela_core.study import Policy
 
 # Each sort of news, in the order in which it is told.
-NEWS = ("given", "returned", "comment", "look", "dates")
+Sort = Literal["given", "returned", "comment", "look", "dates"]
+# Those that are counted.
+_COUNTED: tuple[Sort, ...] = ("returned", "comment", "look")
 Facts = dict[str, Any]
 
 
@@ -27,12 +29,12 @@ def facts(studies: Sequence[Student], policy: Policy) -> Facts:
     }
 
 
-def news(seen: dict[str, Facts] | None, code: str, now: Facts) -> list[str]:
+def news(seen: dict[str, Facts] | None, code: str, now: Facts) -> list[Sort]:
     """Which sorts of news there are of the lesson with ``code``; none for somebody who has seen nothing so far."""
     if seen is None:
         return []
     before = seen.get(code)
     if before is None:
         return ["given"]
-    counted = [sort for sort in ("returned", "comment", "look") if now[sort] > before.get(sort, 0)]
-    return [*counted, *(["dates"] if now["dates"] != before.get("dates", now["dates"]) else [])]
+    found = [sort for sort in _COUNTED if now[sort] > before.get(sort, 0)]
+    return [*found, "dates"] if now["dates"] != before.get("dates", now["dates"]) else found

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
 from django.db import transaction
@@ -11,19 +10,20 @@ from django.utils import timezone
 from apps.assignments.models import frozen
 from apps.study import selectors
 from apps.study.models import Note, Student
+from apps.study.serializers import NoteOut, NotesOut, OwnDataOut, OwnItemOut
 from config.errors import SentenceError
 from config.names import shows_something
 
 MOST_NOTES = 200
 
 
-def notes_of(student: Student) -> list[Note]:
+def notes_of(student: Student) -> list[NoteOut]:
     """The notes of a person, written at whichever time through the lesson. One query."""
-    return list(Note.objects.filter(student__person=student.person))
+    return [NoteOut.model_validate(n) for n in Note.objects.filter(student__person=student.person)]
 
 
 @transaction.atomic
-def write_note(student: Student, note_id: UUID, *, at_ms: int, text: str) -> list[Note]:
+def write_note(student: Student, note_id: UUID, *, at_ms: int, text: str) -> NotesOut:
     """Write a note, or write it otherwise; all notes as they are then. Empty, it goes.
 
     Raises ``notes_full`` and ``note_elsewhere``.
@@ -34,29 +34,28 @@ def write_note(student: Student, note_id: UUID, *, at_ms: int, text: str) -> lis
         raise SentenceError("note_elsewhere", "This note belongs to someone else.")
     if not shows_something(text):
         Note.objects.filter(id=note_id).delete()
-        return notes_of(student)
+        return NotesOut(notes_of(student))
     if known is None and len(notes_of(student)) >= MOST_NOTES:
         raise SentenceError("notes_full", f"A lesson takes {MOST_NOTES} notes.", most=MOST_NOTES)
     kept = {"at_ms": at_ms, "text": text.strip()}
     Note.objects.update_or_create(id=note_id, defaults=kept, create_defaults=kept | {"student": student})
-    return notes_of(student)
+    return NotesOut(notes_of(student))
 
 
-def own_data(student: Student) -> dict[str, Any]:
+def own_data(student: Student) -> OwnDataOut:
     """All that is kept of one student, as far as they may be told it now."""
-    now = timezone.now()
     edition = frozen(student.assignment.edition_id)
-    told = selectors.state_of(student, now)
-    of_item = {p["item"]: p for p in told["items"]}
-    return {
-        "lesson": edition.content["title"],
-        "name": student.nickname,
-        "attempt": student.attempt,
-        "joined_at": student.joined_at,
-        "last_seen_at": student.last_seen_at,
-        "finished_at": student.finished_at,
-        "watched": told["watched"],
-        "items": [{"prompt": i.asked, "answers": of_item[i.id]["answers"]} for i in student.assignment.items],
-        "remark": student.remark,
-        "notes": notes_of(student),
-    }
+    told = selectors.state_of(student, timezone.now())
+    of_item = {p.item: p for p in told.items}
+    return OwnDataOut(
+        lesson=edition.content["title"],
+        name=student.nickname,
+        attempt=student.attempt,
+        joined_at=student.joined_at,
+        last_seen_at=student.last_seen_at,
+        finished_at=student.finished_at,
+        watched=told.watched,
+        items=[OwnItemOut(prompt=i.asked, answers=of_item[i.id].answers) for i in student.assignment.items],
+        remark=student.remark,
+        notes=told.notes,
+    )

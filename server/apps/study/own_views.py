@@ -9,22 +9,22 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.study import own
-from apps.study.serializers import NoteIn, NoteOut, OwnDataOut
+from apps.study.serializers import NoteIn, NotesOut, OwnDataOut
 from apps.study.views import StudyAddress
 from config.api import parsed
+from config.shapes import told
 
 
 class NoteView(StudyAddress):
-    @extend_schema(request=NoteIn, responses=NoteOut(many=True))
+    @extend_schema(request=NoteIn, responses=NotesOut)
     def put(self, request: Request, code: str, note_id: UUID) -> Response:
         """Write a note, or write it otherwise; empty, it goes."""
-        notes = own.write_note(self.joined(request, code), note_id, **parsed(NoteIn, request))
-        return Response(NoteOut(notes, many=True).data)
+        return told(own.write_note(self.joined(request, code), note_id, **parsed(NoteIn, request)))
 
 
 class OwnDataView(StudyAddress):
     @extend_schema(responses=OwnDataOut)
     def get(self, request: Request, code: str) -> Response:
         """All that is kept of the student in this lesson, as a file."""
-        data = OwnDataOut(own.own_data(self.joined(request, code))).data
-        return Response(data, headers={"Content-Disposition": 'attachment; filename="my-lesson.json"'})
+        data = own.own_data(self.joined(request, code))
+        return told(data, headers={"Content-Disposition": 'attachment; filename="my-lesson.json"'})

@@ -2,32 +2,40 @@
 
 from __future__ import annotations
 
-from typing import get_args
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
 
+from pydantic import JsonValue, RootModel
 from rest_framework import serializers
 
-from apps.assignments.serializers import RulesData
 from apps.study.lesson_serializers import QuestionOut, SpanOut, StudyLessonOut, StudyMaterialOut, StudySentenceOut
 from apps.study.models import LookState
-from escuela_core.study.marking import Outcome
-from escuela_core.study.room import PHASES
+from config.shapes import Shape
+from escuela_core.study import marking
+from escuela_core.study.policy import Counting, Feedback, Manner, Script, Skipping, State
+from escuela_core.study.room import Phase
+
+Outcome = Literal[marking.Outcome, "taken", "marked"]
 
 
-class KeyInOtherWordsOut(serializers.Serializer[object]):
-    tag = serializers.CharField()
-    texts = serializers.ListField(child=serializers.CharField())
-    feedback = serializers.ListField(child=serializers.CharField(allow_blank=True))
-    explanation = serializers.CharField(allow_blank=True)
+class KeyWordsOut(Shape):
+    """The key as a student reads it: places that are right, a truth or right words, and what is said to each option."""
+
+    correct: list[int] = []
+    truth: bool | None = None
+    texts: list[str] = []
+    feedback: list[str] = []
+    explanation: str
 
 
-class KeyOut(serializers.Serializer[object]):
-    correct = serializers.ListField(child=serializers.IntegerField())
-    truth = serializers.BooleanField(allow_null=True)
-    texts = serializers.ListField(child=serializers.CharField())
-    feedback = serializers.ListField(child=serializers.CharField(allow_blank=True))
-    explanation = serializers.CharField()
-    evidence = SpanOut(many=True)
-    wordings = KeyInOtherWordsOut(many=True)
+class KeyInOtherWordsOut(KeyWordsOut):
+    tag: str
+
+
+class KeyOut(KeyWordsOut):
+    evidence: list[SpanOut]
+    wordings: list[KeyInOtherWordsOut]
 
 
 class ResponseData(serializers.Serializer[object]):
@@ -40,32 +48,36 @@ class ResponseData(serializers.Serializer[object]):
     out_of_time = serializers.BooleanField(required=False)
 
 
-class TryOut(serializers.Serializer[object]):
+class TryOut(Shape):
     """``taken`` while it is not said if the answer was right, ``marked`` once the teacher has read it."""
 
-    id = serializers.UUIDField()
-    response = serializers.DictField()
-    outcome = serializers.ChoiceField((*get_args(Outcome), "taken", "marked"))
-    share = serializers.FloatField(allow_null=True)
-    marks = serializers.FloatField(allow_null=True)
-    comment = serializers.CharField()
-    look = serializers.ChoiceField(get_args(LookState))
-    look_reason = serializers.CharField()
-    look_word = serializers.CharField()
+    id: UUID
+    response: dict[str, JsonValue]
+    outcome: Outcome
+    share: float | None
+    marks: float | None
+    comment: str
+    look: LookState
+    look_reason: str
+    look_word: str
 
 
-class ProgressOut(serializers.Serializer[object]):
-    item = serializers.CharField()
-    done = serializers.BooleanField()
-    tries_left = serializers.IntegerField()
-    answers = TryOut(many=True)
-    key = KeyOut(allow_null=True)
+class ProgressOut(Shape):
+    item: str
+    done: bool
+    tries_left: int
+    answers: list[TryOut]
+    key: KeyOut | None
 
 
-class NoteOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    at_ms = serializers.IntegerField()
-    text = serializers.CharField()
+class NoteOut(Shape):
+    id: UUID
+    at_ms: int
+    text: str
+
+
+class NotesOut(RootModel[list[NoteOut]]):
+    pass
 
 
 class NoteIn(serializers.Serializer[object]):
@@ -73,89 +85,105 @@ class NoteIn(serializers.Serializer[object]):
     text = serializers.CharField(max_length=2000, allow_blank=True)
 
 
-class StudentOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    nickname = serializers.CharField()
-    finished = serializers.BooleanField()
-    attempt = serializers.IntegerField()
-    retakes_left = serializers.IntegerField()
-    state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
-    items = ProgressOut(many=True)
-    materials = StudyMaterialOut(many=True)
-    remark = serializers.CharField(allow_blank=True)
-    notes = NoteOut(many=True)
-    watched = SpanOut(many=True)
+class StudentOut(Shape):
+    id: UUID
+    nickname: str
+    finished: bool
+    attempt: int
+    retakes_left: int
+    state: State
+    items: list[ProgressOut]
+    materials: list[StudyMaterialOut]
+    remark: str
+    notes: list[NoteOut]
+    watched: list[SpanOut]
 
 
-class OwnItemOut(serializers.Serializer[object]):
-    prompt = serializers.CharField()
-    answers = TryOut(many=True)
+class OwnItemOut(Shape):
+    prompt: str
+    answers: list[TryOut]
 
 
-class OwnDataOut(serializers.Serializer[object]):
+class OwnDataOut(Shape):
     """All that is kept of one student in a lesson, as far as they may be told it."""
 
-    lesson = serializers.CharField()
-    name = serializers.CharField()
-    attempt = serializers.IntegerField()
-    joined_at = serializers.DateTimeField()
-    last_seen_at = serializers.DateTimeField()
-    finished_at = serializers.DateTimeField(allow_null=True)
-    watched = SpanOut(many=True)
-    items = OwnItemOut(many=True)
-    remark = serializers.CharField(allow_blank=True)
-    notes = NoteOut(many=True)
+    lesson: str
+    name: str
+    attempt: int
+    joined_at: datetime
+    last_seen_at: datetime
+    finished_at: datetime | None
+    watched: list[SpanOut]
+    items: list[OwnItemOut]
+    remark: str
+    notes: list[NoteOut]
 
 
-class RulesOut(RulesData):
-    opens_at = serializers.DateTimeField(allow_null=True)
-    due_at = serializers.DateTimeField(allow_null=True)
-    closes_at = serializers.DateTimeField(allow_null=True)
+class RulesOut(Shape):
+    """The rules as they are in force for who asks."""
+
+    attempts: int
+    feedback: Feedback
+    show_key: bool
+    skipping: Skipping
+    offer_not_sure: bool
+    shuffle: bool
+    time_limits: bool
+    grace_min: int
+    retry_share: float
+    wrong_share: float
+    manner: Manner
+    script: Script
+    retakes: int
+    counting: Counting
+    opens_at: datetime | None
+    due_at: datetime | None
+    closes_at: datetime | None
 
 
-class NameOut(serializers.Serializer[object]):
+class NameOut(Shape):
     """``held``: somebody has this name; it is taken on another device with its number alone."""
 
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    held = serializers.BooleanField()
+    id: UUID
+    name: str
+    held: bool
 
 
-class EntryOut(serializers.Serializer[object]):
+class EntryOut(Shape):
     """Into what belongs to a class: whom the device belongs to, or the names to choose from. ``pin`` is told once, to
     who has just taken a name; ``asked`` is the name under which the device waits to be let in."""
 
-    takes_requests = serializers.BooleanField()
-    asked = serializers.CharField(allow_blank=True)
-    class_name = serializers.CharField()
-    class_code = serializers.CharField()
-    me = NameOut(allow_null=True)
-    pin = serializers.CharField(allow_blank=True)
-    names = NameOut(many=True)
+    takes_requests: bool
+    asked: str
+    class_name: str
+    class_code: str
+    me: NameOut | None
+    pin: str
+    names: list[NameOut]
 
 
-class CorrectedOut(serializers.Serializer[object]):
+class CorrectedOut(Shape):
     """An item, by its number, whose marking was put right after students had answered."""
 
-    number = serializers.IntegerField()
-    why = serializers.CharField(allow_blank=True)
+    number: int
+    why: str
 
 
-class StudyOut(serializers.Serializer[object]):
+class StudyOut(Shape):
     """``in_room``: it is being played in the room now; the lesson comes by itself after that."""
 
-    in_room = serializers.BooleanField()
-    corrections = CorrectedOut(many=True)
-    instructions = serializers.CharField(allow_blank=True)
-    wording = serializers.CharField(allow_blank=True)
-    entry = EntryOut(allow_null=True)
-    title = serializers.CharField()
-    item_count = serializers.IntegerField()
-    state = serializers.ChoiceField(("not_yet", "open", "late", "closed"))
-    rules = RulesOut()
-    lesson = StudyLessonOut(allow_null=True)
-    token = serializers.CharField(allow_blank=True)
-    student = StudentOut(allow_null=True)
+    in_room: bool
+    corrections: list[CorrectedOut]
+    instructions: str
+    wording: str
+    entry: EntryOut | None
+    title: str
+    item_count: int
+    state: State
+    rules: RulesOut
+    lesson: StudyLessonOut | None
+    token: str
+    student: StudentOut | None
 
 
 class EntryIn(serializers.Serializer[object]):
@@ -174,23 +202,23 @@ class JoinIn(serializers.Serializer[object]):
     same_name = serializers.BooleanField(required=False)
 
 
-class InRoomOut(serializers.Serializer[object]):
+class InRoomOut(Shape):
     """What a student in the room has before them; the question while one is asked, or what came of it.
 
     ``runs``: whether it is still played there; ``takes``: whether an answer counts now; ``sentences``: those that
     settle it, once that is told.
     """
 
-    runs = serializers.BooleanField()
-    phase = serializers.ChoiceField(PHASES)
-    takes = serializers.BooleanField()
-    title = serializers.CharField()
-    language = serializers.CharField()
-    number = serializers.IntegerField()
-    item_count = serializers.IntegerField()
-    question = QuestionOut(allow_null=True)
-    progress = ProgressOut(allow_null=True)
-    sentences = StudySentenceOut(many=True)
+    runs: bool
+    phase: Phase
+    takes: bool
+    title: str
+    language: str
+    number: int
+    item_count: int
+    question: QuestionOut | None
+    progress: ProgressOut | None = None
+    sentences: list[StudySentenceOut]
 
 
 class AnswerIn(serializers.Serializer[object]):
@@ -227,9 +255,9 @@ class ClockIn(serializers.Serializer[object]):
     rests = serializers.BooleanField()
 
 
-class ClockOut(serializers.Serializer[object]):
-    left_ms = serializers.IntegerField()
-    question = QuestionOut()
+class ClockOut(Shape):
+    left_ms: int
+    question: QuestionOut
 
 
 class RehearsedIn(serializers.Serializer[object]):

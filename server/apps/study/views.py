@@ -30,9 +30,11 @@ from apps.study.serializers import (
     ClockIn,
     ClockOut,
     EntryIn,
+    EntryOut,
     JoinIn,
     PlayedListIn,
     ProgressOut,
+    RulesOut,
     SecondLookIn,
     StudyOut,
 )
@@ -40,6 +42,7 @@ from config.api import parsed
 from config.client import address_of
 from config.errors import SentenceError
 from config.origin import require_own_page, set_framed_cookie
+from config.shapes import told
 
 
 def raw_response(request: Request) -> Any:
@@ -101,39 +104,39 @@ class StudyAddress(APIView):
         return student
 
     def shown(
-        self, assignment: Assignment, student: Student | None, token: str = "", entry: dict[str, Any] | None = None
+        self, assignment: Assignment, student: Student | None, token: str = "", entry: EntryOut | None = None
     ) -> Response:
         now = timezone.now()
         edition = frozen(assignment.edition_id)
         policy = assignment.policy() if student is None else student.policy()
         state = policy.state(now)
-        lesson = told = None
+        lesson = standing = None
         if student is not None:
-            told = selectors.state_of(student, now)
-            services.let_out(student, [i["item"] for i in told["items"] if i["key"]])
+            standing = selectors.state_of(student, now)
+            services.let_out(student, [i.item for i in standing.items if i.key])
         in_room = room_of(assignment, now) is not None
-        if student is not None and told is not None and state != "not_yet" and not in_room:
-            media = selectors.media_of(edition.recording) | {"media_url": assignment.media_url}
-            words = policy.script != "none" or told["finished"]
-            questions = selectors.questions_for(student, told["items"])
+        if student is not None and standing is not None and state != "not_yet" and not in_room:
+            media = selectors.media_of(edition.recording, assignment.media_url)
+            words = policy.script != "none" or standing.finished
+            questions = selectors.questions_for(student, standing.items)
             lesson = selectors.lesson_for(edition.content, questions, media, words=words)
-        data = {
-            "title": edition.content["title"],
-            "item_count": len(edition.content["items"]),
-            "state": state,
-            "in_room": in_room,
-            "corrections": selectors.corrections_of(assignment),
-            "instructions": assignment.instructions,
-            "wording": assignment.wording,
-            "rules": assignment if student is None or student.member is None else policy,
-            "entry": entry,
-            "lesson": lesson,
-            "student": told,
-            "token": token,
-        }
-        return Response(StudyOut(data).data, headers={"Cache-Control": "no-store"})
+        shape = StudyOut(
+            title=edition.content["title"],
+            item_count=len(edition.content["items"]),
+            state=state,
+            in_room=in_room,
+            corrections=selectors.corrections_of(assignment),
+            instructions=assignment.instructions,
+            wording=assignment.wording,
+            rules=RulesOut.model_validate(assignment if student is None or student.member is None else policy),
+            entry=entry,
+            lesson=lesson,
+            student=standing,
+            token=token,
+        )
+        return told(shape, headers={"Cache-Control": "no-store"})
 
-    def known_from_now_on(self, request: Request, student: Student, entry: dict[str, Any] | None = None) -> Response:
+    def known_from_now_on(self, request: Request, student: Student, entry: EntryOut | None = None) -> Response:
         """What ``student`` is shown, on a device that shows from now on that it is theirs."""
         token = signing.dumps(str(student.id), salt=COOKIE)
         response = self.shown(student.assignment, student, token, entry)
@@ -247,16 +250,16 @@ class AnswersView(StudyAddress):
             self.assignment(code)
             raise
         item_id = given["item"]
-        told = selectors.progress(
+        shape = selectors.progress(
             services.item_of(student.assignment, item_id),
             tries,
             services.standing_of(student, timezone.now()),
             services.ordering_of(student),
             key_shown=item_id in student.shown,
         )
-        if told["key"]:
-            services.let_out(student, [told["item"]])
-        return Response(ProgressOut(told).data)
+        if shape.key:
+            services.let_out(student, [shape.item])
+        return told(shape)
 
 
 class LookView(StudyAddress):
@@ -267,14 +270,14 @@ class LookView(StudyAddress):
         given = parsed(SecondLookIn, request)
         looked = services.ask_for_look(student, given["answer"], given["reason"])
         item = services.item_of(student.assignment, looked.item_id)
-        told = selectors.progress(
+        shape = selectors.progress(
             item,
             list(student.answers.filter(item_id=looked.item_id).order_by("number")),
             services.standing_of(student, timezone.now()),
             services.ordering_of(student),
             key_shown=looked.item_id in student.shown,
         )
-        return Response(ProgressOut(told).data)
+        return told(shape)
 
 
 class ClockView(StudyAddress):
@@ -285,7 +288,7 @@ class ClockView(StudyAddress):
         student = self.joined(request, code)
         item, left_ms = services.turn_clock(student, given["item"], rests=given["rests"])
         asked = selectors.question(item, services.ordering_of(student).of(item))
-        return Response(ClockOut({"left_ms": left_ms, "question": asked}).data)
+        return told(ClockOut(left_ms=left_ms, question=asked))
 
 
 class PlayedView(StudyAddress):

@@ -49,7 +49,7 @@ def enter(given: Assignment, member: Member) -> Any:
 
 
 def titles(member: Member) -> list[str]:
-    return [row["title"] for row in lessons_for(member, timezone.now())]
+    return [given.shown.title for given in lessons_for(member, timezone.now())]
 
 
 def test_the_others_do_not_see_it_and_cannot_begin_it(given, school_class) -> None:

@@ -9,6 +9,7 @@ from apps.assignments.models import Assignment
 from apps.assignments.services import extend, share
 from apps.classes.models import Member
 from apps.classes.services import add_members, make_class
+from apps.study.class_serializers import CommentOut, GivenLessonOut
 from apps.study.members import has_looked, lessons_for
 from apps.study.models import Answer, Student
 from apps.study.services import finish, join_as
@@ -35,13 +36,18 @@ def address(given: Assignment, student: Student) -> str:
     return f"/api/assignments/{given.id}/students/{student.id}/"
 
 
+def shown_to(member: Member) -> GivenLessonOut:
+    [given] = lessons_for(member, timezone.now())
+    return given.shown
+
+
 def test_a_word_on_all_of_it_is_read_by_the_student_and_is_news(client, given, ana) -> None:
     student = join_as(given, ana)
     has_looked(ana, timezone.now())
     told = sent(client, "patch", address(given, student), {"remark": " Well listened. "}).json()
     assert (told["remark"], told["member"]) == ("Well listened.", str(ana.id))
-    [row] = lessons_for(ana, timezone.now())
-    assert (row["news"], row["remark"]) == (["comment"], "Well listened.")
+    shown = shown_to(ana)
+    assert (shown.news, shown.remark) == (["comment"], "Well listened.")
     device = StudentBrowser(given, None)
     assert device.post("", {"member": str(ana.id)}).json()["student"]["remark"] == "Well listened."
     assert "Well listened." in device.client.get(f"{device.base}data/").content.decode()
@@ -68,21 +74,21 @@ def commented(given: Assignment, who: Member, *, returned: bool = True) -> None:
 
 def test_words_to_single_answers_stand_on_the_student_s_page_once_they_are_given_back(given, ana) -> None:
     commented(given, ana, returned=False)
-    assert lessons_for(ana, timezone.now())[0]["comments"] == []
+    assert shown_to(ana).comments == []
     Answer.objects.update(returned_at=timezone.now())
     asked = [i.asked for i in given.items[:2]]
-    assert lessons_for(ana, timezone.now())[0]["comments"] == [{"item": a, "text": f"To {a}"} for a in asked]
+    assert shown_to(ana).comments == [CommentOut(item=a, text=f"To {a}") for a in asked]
     # Done again without a word, the last time that has any is shown.
     mine = Student.objects.get(member=ana)
     Student.objects.create(assignment=given, member=ana, nickname=mine.nickname, attempt=2)
-    assert len(lessons_for(ana, timezone.now())[0]["comments"]) == 2
+    assert len(shown_to(ana).comments) == 2
 
 
 def test_words_to_answers_wait_for_the_policy_and_are_nobody_else_s(given, ana) -> None:
     commented(given, ana)
-    assert lessons_for(given.school_class.members.get(name="Bo Lind"), timezone.now())[0]["comments"] == []
+    assert shown_to(given.school_class.members.get(name="Bo Lind")).comments == []
     Assignment.objects.update(feedback="after_closing")
-    assert lessons_for(ana, timezone.now())[0]["comments"] == []
+    assert shown_to(ana).comments == []
 
 
 def test_a_time_through_that_was_handed_in_does_not_speak_for_the_one_that_runs(given, ana) -> None:
@@ -92,9 +98,9 @@ def test_a_time_through_that_was_handed_in_does_not_speak_for_the_one_that_runs(
     running = Student.objects.create(assignment=given, member=ana, nickname=first.nickname, attempt=2)
     commented(given, ana)
     assert {a.student_id for a in Answer.objects.all()} == {running.id}
-    assert lessons_for(ana, timezone.now())[0]["comments"] == []
+    assert shown_to(ana).comments == []
     finish(running)
-    assert len(lessons_for(ana, timezone.now())[0]["comments"]) == 2
+    assert len(shown_to(ana).comments) == 2
 
 
 def test_who_has_handed_in_goes_on_when_the_teacher_lets_them(client, given, ana) -> None:

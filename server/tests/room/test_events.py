@@ -96,7 +96,7 @@ def test_more_browsers_than_there_are_threads_for_are_sent_to_ask_again(given, m
     _, assignment, _ = given
     free = threading.BoundedSemaphore(1)
     monkeypatch.setattr(events, "_FREE", free)
-    first = events.stream("x", lambda _news: json.dumps(screen(assignment), default=str))
+    first = events.stream("x", lambda _news: screen(assignment).model_dump_json())
     with pytest.raises(SentenceError):
         events.stream("x", lambda _news: None)
     # One that was never begun gives its place back all the same.

@@ -375,7 +375,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description The second looks that students asked for. */
-        get: operations["api_assignments_looks_list"];
+        get: operations["api_assignments_looks_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2851,23 +2851,17 @@ export interface components {
             title: string;
             state: components["schemas"]["AssignmentStateEnum"];
             progress: components["schemas"]["ProgressEnum"];
-            /** Format: date-time */
             opens_at: string | null;
-            /** Format: date-time */
             due_at: string | null;
-            /** Format: date-time */
             closes_at: string | null;
             item_count: number;
             answered: number;
-            /** Format: double */
             marks: number | null;
-            /** Format: double */
             most: number;
             again: number;
             waiting: number;
             comments: components["schemas"]["CommentOut"][];
             remark: string;
-            /** Format: date-time */
             finished_at: string | null;
             news: components["schemas"]["NewsEnum"][];
         };
@@ -3024,6 +3018,7 @@ export interface components {
             number: number;
             item_count: number;
             question: components["schemas"]["QuestionOut"] | null;
+            /** @default null */
             progress: components["schemas"]["ProgressOut"] | null;
             sentences: components["schemas"]["StudySentenceOut"][];
         };
@@ -3175,6 +3170,7 @@ export interface components {
             pin?: string;
             same_name?: boolean;
         };
+        JsonValue: unknown;
         KeptLayoutInRequest: {
             name: string;
             layout: components["schemas"]["LayoutDataRequest"];
@@ -3200,15 +3196,25 @@ export interface components {
             id: string;
         };
         KeyInOtherWordsOut: {
-            tag: string;
+            /** @default [] */
+            correct: number[];
+            /** @default null */
+            truth: boolean | null;
+            /** @default [] */
             texts: string[];
+            /** @default [] */
             feedback: string[];
             explanation: string;
+            tag: string;
         };
         KeyOut: {
+            /** @default [] */
             correct: number[];
+            /** @default null */
             truth: boolean | null;
+            /** @default [] */
             texts: string[];
+            /** @default [] */
             feedback: string[];
             explanation: string;
             evidence: components["schemas"]["SpanOut"][];
@@ -3464,6 +3470,8 @@ export interface components {
             at_ms: number;
             text: string;
         };
+        /** NotesOut */
+        NotesOut: components["schemas"]["NoteOut"][];
         /** @enum {unknown} */
         NullEnum: null;
         OfferInRequest: {
@@ -3534,11 +3542,15 @@ export interface components {
         };
         /** @description What is asked, in the words of ``tag``; all that it shows stands in the same order as the original. */
         OtherWordsOut: {
-            tag: string;
+            /** @default  */
             prompt: string;
+            /** @default [] */
             targets: string[];
+            /** @default [] */
             options: string[];
+            /** @default  */
             image_alt: string;
+            tag: string;
         };
         /** @description What is to be entered in the platform. */
         OurAddressesOut: {
@@ -3584,7 +3596,6 @@ export interface components {
             joined_at: string;
             /** Format: date-time */
             last_seen_at: string;
-            /** Format: date-time */
             finished_at: string | null;
             watched: components["schemas"]["SpanOut"][];
             items: components["schemas"]["OwnItemOut"][];
@@ -3887,22 +3898,29 @@ export interface components {
         PurposeEnum: "check" | "predict";
         /** @description ``withheld``: nothing is asked yet, since the item's clock has not been started. */
         QuestionOut: {
+            /** @default  */
+            prompt: string;
+            /** @default [] */
+            targets: string[];
+            /** @default [] */
+            options: string[];
+            /** @default  */
+            image_alt: string;
             withheld: boolean;
             id: string;
             kind: components["schemas"]["ItemKindEnum"];
-            prompt: string;
-            targets: string[];
-            options: string[];
             several: boolean;
-            /** Format: double */
             marks: number;
             time_limit_s: number | null;
             pause_ms: number;
             hear_from_ms: number | null;
+            /** @default null */
             image_url: string | null;
-            image_alt: string;
+            /** @default [] */
             option_image_urls: (string | null)[];
+            /** @default null */
             sound_url: string | null;
+            /** @default [] */
             wordings: components["schemas"]["OtherWordsOut"][];
         };
         /** @description Of open answers: which are alike, by their places among the answers, and the words that criteria name in each. */
@@ -4032,16 +4050,27 @@ export interface components {
         };
         /** @description The room as it stands: ``here`` students, of whom ``answered`` have; what they gave, and the key, once shown. */
         RoomOut: {
+            /** @default false */
             runs: boolean;
+            /** @default 0 */
             version: number;
+            /** @default held */
             phase: components["schemas"]["PhaseEnum"];
+            /** @default [] */
             told: string[];
+            /** @default 0 */
             at_ms: number;
+            /** @default 0 */
             here: number;
+            /** @default 0 */
             answered: number;
+            /** @default null */
             question: components["schemas"]["QuestionOut"] | null;
-            spread: components["schemas"]["OptionCountOut"][];
+            /** @default [] */
+            spread: components["schemas"]["SpreadOut"][];
+            /** @default null */
             key: components["schemas"]["KeyOut"] | null;
+            /** @default [] */
             sentences: components["schemas"]["StudySentenceOut"][];
         };
         /** @description What was read of a pasted list, and the class as it is now. */
@@ -4071,7 +4100,7 @@ export interface components {
             retakes: number;
             counting: components["schemas"]["CountingEnum"];
         };
-        /** @description The rules of an assignment without its dates. */
+        /** @description The rules as they are in force for who asks. */
         RulesOut: {
             attempts: number;
             feedback: components["schemas"]["FeedbackEnum"];
@@ -4081,24 +4110,18 @@ export interface components {
             shuffle: boolean;
             time_limits: boolean;
             grace_min: number;
-            /** Format: double */
             retry_share: number;
-            /** Format: double */
             wrong_share: number;
             manner: components["schemas"]["MannerEnum"];
             script: components["schemas"]["ScriptEnum"];
             retakes: number;
             counting: components["schemas"]["CountingEnum"];
-            /** Format: date-time */
             opens_at: string | null;
-            /** Format: date-time */
             due_at: string | null;
-            /** Format: date-time */
             closes_at: string | null;
         };
         ScreenOut: {
             name: string;
-            /** Format: uuid */
             lesson_id: string | null;
             lesson: components["schemas"]["StudyLessonOut"];
             room: components["schemas"]["RoomOut"];
@@ -4157,6 +4180,8 @@ export interface components {
             word: string;
             alike: number;
         };
+        /** SecondLooksOut */
+        SecondLooksOut: components["schemas"]["SecondLookOut"][];
         SecondReadingInRequest: {
             which: components["schemas"]["WhichEnum"];
         };
@@ -4363,6 +4388,11 @@ export interface components {
         SplitInRequest: {
             word: number;
         };
+        SpreadOut: {
+            text: string;
+            count: number;
+            correct: boolean;
+        };
         SpreadsheetInRequest: {
             /** Format: byte */
             content: string;
@@ -4484,14 +4514,14 @@ export interface components {
             replayed: number;
         };
         StudyLessonOut: {
-            title: string;
-            language: string;
             media_url: string;
+            media_type: string;
+            has_picture: boolean;
             player_url: string;
             player_dialect: string;
             tracks: components["schemas"]["StudyTrackOut"][];
-            media_type: string;
-            has_picture: boolean;
+            title: string;
+            language: string;
             start_ms: number;
             end_ms: number;
             stretches: components["schemas"]["SpanOut"][];
@@ -4540,9 +4570,9 @@ export interface components {
         };
         /** @description Captions in another language that a student can switch on. */
         StudyTrackOut: {
-            readonly id: number;
+            id: number;
             language: string;
-            label?: string;
+            label: string;
         };
         /** @description A word of the answer that a criterion names, by its characters. */
         SuggestedOut: {
@@ -4596,12 +4626,10 @@ export interface components {
             /** Format: uuid */
             id: string;
             response: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             };
             outcome: components["schemas"]["TryOutOutcomeEnum"];
-            /** Format: double */
             share: number | null;
-            /** Format: double */
             marks: number | null;
             comment: string;
             look: components["schemas"]["LookStateEnum"];
@@ -5381,7 +5409,7 @@ export interface operations {
             };
         };
     };
-    api_assignments_looks_list: {
+    api_assignments_looks_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -5397,7 +5425,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SecondLookOut"][];
+                    "application/json": components["schemas"]["SecondLooksOut"];
                 };
             };
         };
@@ -9115,7 +9143,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NoteOut"][];
+                    "application/json": components["schemas"]["NotesOut"];
                 };
             };
         };

@@ -148,8 +148,8 @@ def _said_alone(found: Comparison, reading: Reading, sentence: str) -> bool:
     if not _one_standard(reading.claim.text, sentence) or not _one_subject(found, reading.claim.text, sentence):
         return False
     denied = _DENIES.search(sentence) or _DENIES.search(reading.claim.text)
-    denied = denied or _turned_twice(found, reading.claim.text, sentence)
-    return mine <= asserted and not theirs & claim and not mine & told and not denied
+    alone = mine <= asserted and not theirs & claim and not mine & told
+    return alone and not denied and not _turned_twice(found, reading.claim.text, sentence)
 
 
 def _turned_twice(found: Comparison, claim: str, sentence: str) -> bool:
