@@ -54,29 +54,29 @@ def test_what_was_said_without_a_script_has_items_of_the_writer_s_own(demo) -> N
 def test_one_lesson_is_ready_and_shared_with_eighteen(demo) -> None:
     assert not any(is_undecided(i) for i in lesson("How a canal").items.all())
     data = sheet_data(Assignment.objects.get(school_class=None))
-    assert len(data["students"]) == 18
-    assert data["segments"][2]["advice"]
-    assert data["waiting"] > 0
+    assert len(data.students) == 18
+    assert data.segments[2].advice
+    assert data.waiting > 0
 
 
 def test_a_class_has_its_names_and_some_have_begun(demo) -> None:
     data = sheet_data(Assignment.objects.get(school_class__name=CLASS))
-    assert (len(data["students"]), len(data["absent"])) == (6, 4)
-    assert data["looks"] == 1
+    assert (len(data.students), len(data.absent)) == (6, 4)
+    assert data.looks == 1
 
 
 def test_a_class_came_in_by_its_link_and_one_still_waits(demo) -> None:
     given = Assignment.objects.get(school_class__name=LINK_CLASS)
     assert given.school_class.requests.count() == 1
-    assert len(sheet_data(given)["students"]) == 3
+    assert len(sheet_data(given).students) == 3
 
 
 def test_a_lesson_was_played_in_class_and_its_marks_are_those_of_any(demo) -> None:
     given = Assignment.objects.get(school_class__name=ROOM_CLASS)
     assert len(given.room.told) == len(given.edition.items)
     data = sheet_data(given)
-    assert (len(data["students"]), data["segments"][0]["answered"] > 3) == (7, True)
-    assert max(s["coverage"] for s in data["students"]) > 0.5
+    assert (len(data.students), data.segments[0].answered > 3) == (7, True)
+    assert max(s.coverage for s in data.students) > 0.5
 
 
 def test_the_other_waits_half_way_through_the_check(demo) -> None:
@@ -101,7 +101,7 @@ def test_what_is_said_is_what_was_written(demo) -> None:
 
 def test_the_items_of_the_class_have_their_figures(demo) -> None:
     sheet = Sheet(Assignment.objects.get(school_class=None))
-    told = [item_data(sheet, n)["statistics"] for n, i in enumerate(sheet.items) if not i.waits]
+    told = [item_data(sheet, n).statistics for n, i in enumerate(sheet.items) if not i.waits]
     assert all(t.answered >= 16 and 0 < t.facility < 1 for t in told)
     # The gates that point upstream were meant to be hard.
     assert min(told, key=lambda t: t.facility) is told[3]

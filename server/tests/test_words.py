@@ -5,20 +5,22 @@ import json
 from collections.abc import Iterator
 from pathlib import Path
 from string import Formatter
+from typing import get_args
 
 import pytest
 
 from apps.accounts.mailing import send
+from apps.results.serializers import CellOut, SheetItemOut, SheetOut, SheetStudentOut
 from apps.results.tables import sheet_rows
 from config.words import catalogue, in_words
 from escuela_core.formats.separated import as_csv
+from escuela_core.results.sheet import CellState
 
 ROOT = Path(__file__).parents[2]
 SOURCES = ("core/src", "server/apps", "server/config")
 LANGUAGES = {"en", "es"}
 # Said by the shell alone, or never as it is.
 NOT_ON_PAGES = {"error", "file_unreadable"}
-CELL_STATES = ("not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read")
 
 
 def codes_in(source: str) -> Iterator[str]:
@@ -69,10 +71,13 @@ def test_a_mail_speaks_the_language_of_who_asked_for_it(mailoutbox) -> None:
 
 
 def test_a_class_sheet_speaks_the_teacher_s_language_in_all_its_cells() -> None:
-    cells = [{"state": state, "share": 0.5, "tries": 2} for state in CELL_STATES]
-    flags = {"finished": True, "late": False}
-    student = {"nickname": "Ana", "coverage": 1.0, "marks": 2, "minutes": 3, "cells": cells} | flags
-    data = {"items": [{"prompt": "¿Qué?", "marks": 1} for _ in cells], "students": [student], "marks": 9}
+    cells = [CellOut(state=state, share=0.5, tries=2) for state in get_args(CellState)]
+    # Of the shapes only what the table reads.
+    student = SheetStudentOut.model_construct(
+        nickname="Ana", coverage=1.0, marks=2, minutes=3, finished=True, late=False, cells=cells
+    )
+    items = [SheetItemOut.model_construct(prompt="¿Qué?", marks=1) for _ in cells]
+    data = SheetOut.model_construct(items=items, students=[student], marks=9)
     head, _, row = as_csv(sheet_rows(data, "es")).splitlines()
     assert head.startswith('\ufeff"Estudiante","Visto %"')
     assert '"sí","no","sin llegar","saltado"' in row

@@ -14,6 +14,7 @@ from apps.classes.models import Member, SchoolClass
 from apps.lessons.models import Lesson
 from apps.lessons.segments.services import segment_rows
 from apps.lti.models import Platform
+from apps.privacy.serializers import StudentExportOut
 from apps.records.models import RecordStore
 from apps.results.student_selectors import student_data
 from apps.study.models import Student
@@ -21,6 +22,7 @@ from apps.work import made
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
+from config.shapes import plain
 from escuela_core.study import policy
 
 README = """Everything that Escuela keeps of your account.
@@ -111,17 +113,17 @@ def assignment_data(assignment: Any) -> dict[str, Any]:
         "instructions": assignment.instructions,
         "policy": {f: getattr(assignment, f) for f in policy.NAMES},
         "edition": assignment.edition.content,
-        "students": [everything_of(s) for s in assignment.students.all()],
+        "students": [plain(everything_of(s)) for s in assignment.students.all()],
     }
 
 
-def everything_of(student: Student) -> dict[str, Any]:
-    """All that is kept of one student, their answers in words."""
-    return {
-        "joined_at": student.joined_at,
-        "last_seen_at": student.last_seen_at,
-        "finished_at": student.finished_at,
-    } | student_data(student.assignment, student)
+def everything_of(student: Student) -> StudentExportOut:
+    return StudentExportOut(
+        **dict(student_data(student.assignment, student)),
+        joined_at=student.joined_at,
+        last_seen_at=student.last_seen_at,
+        finished_at=student.finished_at,
+    )
 
 
 def _json(data: dict[str, Any]) -> str:

@@ -1,5 +1,9 @@
 """Shapes of exporting and erasing."""
 
+from __future__ import annotations
+
+from datetime import datetime
+
 from rest_framework import serializers
 
 from apps.results.student_serializers import StudentResultOut
@@ -18,6 +22,8 @@ class RenameIn(serializers.Serializer[object]):
 
 
 class StudentExportOut(StudentResultOut):
-    joined_at = serializers.DateTimeField()
-    last_seen_at = serializers.DateTimeField()
-    finished_at = serializers.DateTimeField(allow_null=True)
+    """All that is kept of one student, their answers in words."""
+
+    joined_at: datetime
+    last_seen_at: datetime
+    finished_at: datetime | None

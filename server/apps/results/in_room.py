@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from apps.assignments.models import Assignment, frozen
 from apps.results.item_selectors import options_of
-from apps.results.room_serializers import RoomOut, SpreadOut
+from apps.results.room_serializers import RoomOut
 from apps.room.models import Room
 from apps.study.in_room import question_in_room, settling, there
 from apps.study.models import Answer
@@ -42,7 +42,7 @@ def screen(assignment: Assignment) -> RoomOut:
         update={
             "question": question_in_room(assignment, item),
             "answered": len(lasts),
-            "spread": [SpreadOut(**row | {"correct": told and row["correct"]}) for row in spread],
+            "spread": [row.model_copy(update={"correct": told and row.correct}) for row in spread],
             "key": key_of(item, ordering_in_room(assignment).of(item)) if told else None,
             "sentences": settling(edition, item) if told else [],
         }

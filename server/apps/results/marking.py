@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
 from uuid import UUID
 
 from django.db import transaction
@@ -12,6 +11,7 @@ from django.utils import timezone
 from apps.accounts import audit
 from apps.assignments.changes import changed
 from apps.assignments.models import Assignment
+from apps.results.serializers import ReadingOut, SuggestedOut
 from apps.study.models import Answer
 from apps.study.services import item_of
 from config.errors import SentenceError
@@ -65,13 +65,10 @@ def give_back(assignment: Assignment, *, item_id: UUID | None = None, student_id
     return count
 
 
-def reading(texts: list[str], criteria: list[str]) -> dict[str, Any]:
+def reading(texts: list[str], criteria: list[str]) -> ReadingOut:
     """What helps to mark answers in students' own words: which are alike, by their places, and for each answer where
     words of each criterion are in it. A suggestion, never a mark."""
-    return {
-        "groups": groups(texts),
-        "suggested": [
-            [{"criterion": s.criterion, "start": s.start, "end": s.end} for s in suggested(text, criteria)]
-            for text in texts
-        ],
-    }
+    return ReadingOut(
+        groups=groups(texts),
+        suggested=[[SuggestedOut.model_validate(s) for s in suggested(text, criteria)] for text in texts],
+    )

@@ -29,18 +29,3 @@ class ReturnIn(serializers.Serializer[object]):
 
 class ReturnedOut(serializers.Serializer[object]):
     count = serializers.IntegerField()
-
-
-class SuggestedOut(serializers.Serializer[object]):
-    """A word of the answer that a criterion names, by its characters."""
-
-    criterion = serializers.IntegerField()
-    start = serializers.IntegerField()
-    end = serializers.IntegerField()
-
-
-class ReadingOut(serializers.Serializer[object]):
-    """Of open answers: which are alike, by their places among the answers, and the words that criteria name in each."""
-
-    groups = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
-    suggested = serializers.ListField(child=SuggestedOut(many=True))

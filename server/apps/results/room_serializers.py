@@ -6,6 +6,7 @@ from uuid import UUID
 
 from rest_framework import serializers
 
+from apps.results.serializers import OptionCountOut
 from apps.study.lesson_serializers import QuestionOut, StudyLessonOut, StudySentenceOut
 from apps.study.serializers import KeyOut
 from config.shapes import Shape
@@ -21,12 +22,6 @@ class RoomIn(serializers.Serializer[object]):
     item = serializers.UUIDField(required=False, allow_null=True, default=None)
 
 
-class SpreadOut(Shape):
-    text: str
-    count: int
-    correct: bool
-
-
 class RoomOut(Shape):
     """The room as it stands: ``here`` students, of whom ``answered`` have; what they gave, and the key, once shown."""
 
@@ -38,7 +33,7 @@ class RoomOut(Shape):
     here: int = 0
     answered: int = 0
     question: QuestionOut | None = None
-    spread: list[SpreadOut] = []
+    spread: list[OptionCountOut] = []
     key: KeyOut | None = None
     sentences: list[StudySentenceOut] = []
 

@@ -11,6 +11,19 @@ from apps.accounts.models import User
 from apps.assignments.models import Assignment
 from apps.results.class_sheet import Sheet
 from apps.results.item_selectors import item_data
+from apps.results.serializers import (
+    AdviceOut,
+    CellOut,
+    OverviewOut,
+    OverviewsOut,
+    ReplayedSentenceOut,
+    SegmentResultOut,
+    SheetItemOut,
+    SheetOut,
+    SheetSegmentOut,
+    SheetStudentOut,
+    SignOut,
+)
 from apps.study.models import Student
 from escuela_core.items import Item
 from escuela_core.results.sheet import Tally, earned, together
@@ -20,7 +33,7 @@ from escuela_core.results.watching import coverage
 from escuela_core.timeline import Span
 
 
-def overview(owner: User) -> list[dict[str, Any]]:
+def overview(owner: User) -> OverviewsOut:
     """How far each of a teacher's assignments is, newest first. One query."""
     waiting = Q(students__answers__outcome="waiting", students__answers__share=None)
     asked = Q(students__answers__look_asked_at__isnull=False, students__answers__look_verdict="")
@@ -36,23 +49,25 @@ def overview(owner: User) -> list[dict[str, Any]]:
         # A model's own order is not kept where rows are counted.
         .order_by("-created_at")
     )
-    return [
-        {
-            "id": a.id,
-            "lesson_id": a.edition.lesson_id,
-            "name": a.name,
-            "title": a.edition.content["title"],
-            "due_at": a.due_at,
-            "joined": a.joined,
-            "finished": a.done,
-            "to_mark": a.to_mark,
-            "looks": a.looks,
-        }
-        for a in rows
-    ]
+    return OverviewsOut(
+        [
+            OverviewOut(
+                id=a.id,
+                lesson_id=a.edition.lesson_id,
+                name=a.name,
+                title=a.edition.content["title"],
+                due_at=a.due_at,
+                joined=a.joined,
+                finished=a.done,
+                to_mark=a.to_mark,
+                looks=a.looks,
+            )
+            for a in rows
+        ]
+    )
 
 
-def sheet_data(assignment: Assignment, read: Sheet | None = None) -> dict[str, Any]:
+def sheet_data(assignment: Assignment, read: Sheet | None = None) -> SheetOut:
     """The class sheet, from what was ``read`` before, if it was."""
     sheet = read or Sheet(assignment)
     tallies = sheet.tallies()
@@ -64,60 +79,62 @@ def sheet_data(assignment: Assignment, read: Sheet | None = None) -> dict[str, A
     }
     wanted = needs(sheet.firsts(), where, dict(enumerate(replayed)))
     advice = {need.segment: need for need in wanted}
-    return {
-        "items": [_item(i, t, w) for i, t, w in zip(sheet.items, tallies, where, strict=True)],
-        "segments": [
+    return SheetOut(
+        items=[_item(i, t, w) for i, t, w in zip(sheet.items, tallies, where, strict=True)],
+        segments=[
             _segment(s, by_segment.get(n), replayed[n], advice.get(n)) for n, s in enumerate(sheet.content["segments"])
         ],
-        # The segments worth teaching again, the one in most need first.
-        "teach_again": [need.segment for need in wanted],
-        "students": [_student(s, told, sheet) for s, told in zip(sheet.students, sheet.signs(), strict=True)],
-        "absent": sheet.absent(),
-        "started": sum(1 for s in sheet.students if sheet.played[s.id] or any(c.tries for c in sheet.cells[s.id])),
-        "finished": sum(1 for s in sheet.students if s.finished_at is not None),
-        "waiting": sum(1 for cells in sheet.cells.values() for c in cells if c.state == "waiting"),
-        "looks": sum(1 for a in sheet.answers() if a.look_state == "asked"),
-        "looked": sum(1 for a in sheet.answers() if a.look_verdict),
-        "to_return": sum(1 for a in sheet.answers() if a.marked_at is not None and a.returned_at is None),
-        "marks": sum(i.marks for i in sheet.items),
-    }
+        teach_again=[need.segment for need in wanted],
+        students=[_student(s, told, sheet) for s, told in zip(sheet.students, sheet.signs(), strict=True)],
+        absent=sheet.absent(),
+        started=sum(1 for s in sheet.students if sheet.played[s.id] or any(c.tries for c in sheet.cells[s.id])),
+        finished=sum(1 for s in sheet.students if s.finished_at is not None),
+        waiting=sum(1 for cells in sheet.cells.values() for c in cells if c.state == "waiting"),
+        looks=sum(1 for a in sheet.answers() if a.look_state == "asked"),
+        looked=sum(1 for a in sheet.answers() if a.look_verdict),
+        to_return=sum(1 for a in sheet.answers() if a.marked_at is not None and a.returned_at is None),
+        marks=sum(i.marks for i in sheet.items),
+    )
 
 
-def _item(item: Item, tally: Tally, segment: int) -> dict[str, Any]:
-    return {
-        "id": item.id,
-        "kind": item.kind,
-        "prompt": item.asked,
-        "marks": item.marks,
-        "segment": segment,
-        "answered": tally.answered,
-        "first": tally.first,
-    }
+def _item(item: Item, tally: Tally, segment: int) -> SheetItemOut:
+    return SheetItemOut(
+        id=item.id,
+        kind=item.kind,
+        prompt=item.asked,
+        marks=item.marks,
+        segment=segment,
+        answered=tally.answered,
+        first=tally.first,
+    )
 
 
-def _segment(row: dict[str, Any], tally: Tally | None, replayed: float, need: Need | None) -> dict[str, Any]:
-    return {
-        "title": row["title"],
-        "start_ms": row["start_ms"],
-        "end_ms": row["end_ms"],
-        "answered": tally.answered if tally else 0,
-        "first": tally.first if tally else 0,
-        "replayed": round(replayed, 2),
-        "advice": need
-        and {
-            "first": need.here.first,
-            "answered": need.here.answered,
-            "other_first": need.elsewhere.first,
-            "other_answered": need.elsewhere.answered,
-            "replayed": round(need.replayed, 1),
-            "low": need.low,
-            "often": need.often,
-            "sure": need.sure,
-        },
-    }
+def _segment(row: dict[str, Any], tally: Tally | None, replayed: float, need: Need | None) -> SheetSegmentOut:
+    return SheetSegmentOut(
+        title=row["title"],
+        start_ms=row["start_ms"],
+        end_ms=row["end_ms"],
+        answered=tally.answered if tally else 0,
+        first=tally.first if tally else 0,
+        replayed=round(replayed, 2),
+        advice=need and _advice(need),
+    )
 
 
-def _student(student: Student, told: list[Sign], sheet: Sheet) -> dict[str, Any]:
+def _advice(need: Need) -> AdviceOut:
+    return AdviceOut(
+        first=need.here.first,
+        answered=need.here.answered,
+        other_first=need.elsewhere.first,
+        other_answered=need.elsewhere.answered,
+        replayed=round(need.replayed, 1),
+        low=need.low,
+        often=need.often,
+        sure=need.sure,
+    )
+
+
+def _student(student: Student, told: list[Sign], sheet: Sheet) -> SheetStudentOut:
     cells = sheet.cells[student.id]
     spent_s = (student.last_seen_at - student.joined_at).total_seconds()
     late = any(a.late for a in sheet.given[student.id])
@@ -128,30 +145,30 @@ def _student(student: Student, told: list[Sign], sheet: Sheet) -> dict[str, Any]
         seen_s=(timezone.now() - student.last_seen_at).total_seconds(),
         has_signs=bool(told),
     )
-    return {
-        "id": student.id,
-        "nickname": student.nickname,
-        "attempts": len(sheet.attempts[student.person]),
-        "coverage": round(coverage(sheet.played[student.id], sheet.covered), 3),
-        "cells": [{"state": c.state, "share": c.share, "tries": c.tries} for c in cells],
-        "marks": round(earned(sheet.items, cells), 2),
-        "minutes": round(spent_s / 60),
-        "finished": student.finished_at is not None,
-        "late": late,
-        "flags": stands,
-        "signs": [
-            {
-                "code": sign.code,
-                "items": [n + 1 for n in sign.items],
-                "seconds": round(sign.seconds),
-                "others": [sheet.students[n].nickname for n in sign.others],
-            }
+    return SheetStudentOut(
+        id=student.id,
+        nickname=student.nickname,
+        attempts=len(sheet.attempts[student.person]),
+        coverage=round(coverage(sheet.played[student.id], sheet.covered), 3),
+        cells=[CellOut.model_validate(c) for c in cells],
+        marks=round(earned(sheet.items, cells), 2),
+        minutes=round(spent_s / 60),
+        finished=student.finished_at is not None,
+        late=late,
+        flags=stands,
+        signs=[
+            SignOut(
+                code=sign.code,
+                items=[n + 1 for n in sign.items],
+                seconds=round(sign.seconds),
+                others=[sheet.students[n].nickname for n in sign.others],
+            )
             for sign in told
         ],
-    }
+    )
 
 
-def segment_data(assignment: Assignment, number: int) -> dict[str, Any]:
+def segment_data(assignment: Assignment, number: int) -> SegmentResultOut:
     """One segment's sentences with how often each was played again, and the first choices at its items."""
     sheet = Sheet(assignment)
     row = sheet.content["segments"][number]
@@ -159,8 +176,8 @@ def segment_data(assignment: Assignment, number: int) -> dict[str, Any]:
         s for s in sheet.content["sentences"] if row["start_ms"] <= (s["start_ms"] + s["end_ms"]) // 2 < row["end_ms"]
     ]
     replayed = sheet.replayed([Span(s["start_ms"], s["end_ms"]) for s in inside])
-    return {
-        "title": row["title"],
-        "sentences": [s | {"replayed": round(r, 2)} for s, r in zip(inside, replayed, strict=True)],
-        "items": [item_data(sheet, n) for n, i in enumerate(sheet.items) if sheet.segment_of(i) == number],
-    }
+    return SegmentResultOut(
+        title=row["title"],
+        sentences=[ReplayedSentenceOut(**s, replayed=round(r, 2)) for s, r in zip(inside, replayed, strict=True)],
+        items=[item_data(sheet, n) for n, i in enumerate(sheet.items) if sheet.segment_of(i) == number],
+    )

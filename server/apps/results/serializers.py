@@ -2,135 +2,138 @@
 
 from __future__ import annotations
 
-from typing import get_args
+from datetime import datetime
+from uuid import UUID
 
+from pydantic import JsonValue, RootModel
 from rest_framework import serializers
 
-from apps.lessons.items.serializers import CriterionData
-from apps.results.marking_serializers import ReadingOut
+from apps.study.lesson_serializers import StudySentenceOut
 from apps.study.models import LookState
-from escuela_core.results.signs import FLAGS, SIGN_CODES
+from config.shapes import Shape
+from escuela_core.results.sheet import CellState
+from escuela_core.results.signs import Flag, SignCode
 from escuela_core.results.statistics import Suspicion
 
-STATES = ("not_reached", "skipped", "not_sure", "out_of_time", "wrong", "right", "waiting", "marked", "read")
+
+class CellOut(Shape):
+    state: CellState
+    share: float | None
+    tries: int
 
 
-class CellOut(serializers.Serializer[object]):
-    state = serializers.ChoiceField(STATES)
-    share = serializers.FloatField(allow_null=True)
-    tries = serializers.IntegerField()
+class SheetItemOut(Shape):
+    id: str
+    kind: str
+    prompt: str
+    marks: float
+    segment: int
+    answered: int
+    first: int
 
 
-class SheetItemOut(serializers.Serializer[object]):
-    id = serializers.CharField()
-    kind = serializers.CharField()
-    prompt = serializers.CharField()
-    marks = serializers.FloatField()
-    segment = serializers.IntegerField()
-    answered = serializers.IntegerField()
-    first = serializers.IntegerField()
-
-
-class AdviceOut(serializers.Serializer[object]):
+class AdviceOut(Shape):
     """Why a segment should be taught again: ``low`` for its answers, ``often`` for what was heard again; ``sure`` where
     chance alone would hardly bring it."""
 
-    first = serializers.IntegerField()
-    answered = serializers.IntegerField()
-    other_first = serializers.IntegerField()
-    other_answered = serializers.IntegerField()
-    replayed = serializers.FloatField()
-    low = serializers.BooleanField()
-    often = serializers.BooleanField()
-    sure = serializers.BooleanField()
+    first: int
+    answered: int
+    other_first: int
+    other_answered: int
+    replayed: float
+    low: bool
+    often: bool
+    sure: bool
 
 
-class SheetSegmentOut(serializers.Serializer[object]):
-    title = serializers.CharField()
-    start_ms = serializers.IntegerField()
-    end_ms = serializers.IntegerField()
-    answered = serializers.IntegerField()
-    first = serializers.IntegerField()
-    replayed = serializers.FloatField()
-    advice = AdviceOut(allow_null=True)
+class SheetSegmentOut(Shape):
+    title: str
+    start_ms: int
+    end_ms: int
+    answered: int
+    first: int
+    replayed: float
+    advice: AdviceOut | None
 
 
-class SignOut(serializers.Serializer[object]):
+class SignOut(Shape):
     """What may be worth a look: ``items`` by their numbers, ``others`` by their names."""
 
-    code = serializers.ChoiceField(SIGN_CODES)
-    items = serializers.ListField(child=serializers.IntegerField())
-    seconds = serializers.IntegerField()
-    others = serializers.ListField(child=serializers.CharField())
+    code: SignCode
+    items: list[int]
+    seconds: int
+    others: list[str]
 
 
-class SheetStudentOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    nickname = serializers.CharField()
-    attempts = serializers.IntegerField()
-    coverage = serializers.FloatField()
-    cells = CellOut(many=True)
-    marks = serializers.FloatField()
-    minutes = serializers.IntegerField()
-    finished = serializers.BooleanField()
-    late = serializers.BooleanField()
-    flags = serializers.ListField(child=serializers.ChoiceField(FLAGS))
-    signs = SignOut(many=True)
+class SheetStudentOut(Shape):
+    id: UUID
+    nickname: str
+    attempts: int
+    coverage: float
+    cells: list[CellOut]
+    marks: float
+    minutes: int
+    finished: bool
+    late: bool
+    flags: list[Flag]
+    signs: list[SignOut]
 
 
-class SheetOut(serializers.Serializer[object]):
-    items = SheetItemOut(many=True)
-    segments = SheetSegmentOut(many=True)
-    teach_again = serializers.ListField(child=serializers.IntegerField())
-    students = SheetStudentOut(many=True)
-    absent = serializers.ListField(child=serializers.CharField())
-    started = serializers.IntegerField()
-    finished = serializers.IntegerField()
-    waiting = serializers.IntegerField()
-    looks = serializers.IntegerField()
-    looked = serializers.IntegerField()
-    to_return = serializers.IntegerField()
-    marks = serializers.FloatField()
+class SheetOut(Shape):
+    """``teach_again``: the segments worth teaching again, the one in most need first."""
+
+    items: list[SheetItemOut]
+    segments: list[SheetSegmentOut]
+    teach_again: list[int]
+    students: list[SheetStudentOut]
+    absent: list[str]
+    started: int
+    finished: int
+    waiting: int
+    looks: int
+    looked: int
+    to_return: int
+    marks: float
 
 
-class OptionCountOut(serializers.Serializer[object]):
-    text = serializers.CharField()
-    count = serializers.IntegerField()
-    correct = serializers.BooleanField()
+class OptionCountOut(Shape):
+    text: str
+    count: int
+    correct: bool
 
 
-class GivenOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    nickname = serializers.CharField()
-    response = serializers.DictField()
-    said = serializers.CharField()
-    outcome = serializers.ChoiceField(STATES)
-    share = serializers.FloatField(allow_null=True)
-    tries = serializers.IntegerField()
-    comment = serializers.CharField()
-    look = serializers.ChoiceField(get_args(LookState))
-    look_reason = serializers.CharField()
-    look_word = serializers.CharField()
-    marked_at = serializers.DateTimeField(allow_null=True)
-    returned = serializers.BooleanField()
-    given_at = serializers.DateTimeField(allow_null=True)
-    received_at = serializers.DateTimeField()
+class GivenOut(Shape):
+    id: UUID
+    nickname: str
+    response: dict[str, JsonValue]
+    said: str
+    outcome: CellState
+    share: float | None
+    tries: int
+    comment: str
+    look: LookState
+    look_reason: str
+    look_word: str
+    marked_at: datetime | None
+    returned: bool
+    given_at: datetime | None
+    received_at: datetime
 
 
-class ThirdOut(serializers.Serializer[object]):
-    students = serializers.IntegerField()
-    given = serializers.DictField(child=serializers.IntegerField())
+class ThirdOut(Shape):
+    students: int
+    given: dict[str, int]
 
 
-class ItemStatisticsOut(serializers.Serializer[object]):
+class ItemStatisticsOut(Shape):
     """``correlation`` and ``thirds`` (lower, middle, upper) from ten students on; ``option`` is what the best chose."""
 
-    answered = serializers.IntegerField()
-    facility = serializers.FloatField(allow_null=True)
-    correlation = serializers.FloatField(allow_null=True)
-    thirds = ThirdOut(many=True)
-    suspicion = serializers.ChoiceField(get_args(Suspicion), allow_null=True)
-    option = serializers.CharField(allow_blank=True)
+    answered: int
+    facility: float | None
+    correlation: float | None
+    thirds: list[ThirdOut]
+    suspicion: Suspicion | None
+    option: str
 
 
 class CorrectionIn(serializers.Serializer[object]):
@@ -155,45 +158,67 @@ class EffectOut(serializers.Serializer[object]):
     also = serializers.ListField(child=serializers.CharField())
 
 
-class ItemAnswersOut(serializers.Serializer[object]):
-    key = serializers.ListField(child=serializers.CharField())
-    key_options = serializers.ListField(child=serializers.CharField())
-    correctable = serializers.BooleanField()
-    corrected = serializers.CharField(allow_null=True)
-    statistics = ItemStatisticsOut()
-    id = serializers.CharField()
-    kind = serializers.CharField()
-    prompt = serializers.CharField()
-    marks = serializers.FloatField()
-    options = OptionCountOut(many=True)
-    answers = GivenOut(many=True)
-    waiting = serializers.IntegerField()
-    model_answer = serializers.CharField()
-    criteria = CriterionData(many=True)
-    # Only of open answers.
-    reading = ReadingOut(allow_null=True)
+class CriterionOut(Shape):
+    text: str
+    marks: float
 
 
-class ReplayedSentenceOut(serializers.Serializer[object]):
-    start_ms = serializers.IntegerField()
-    end_ms = serializers.IntegerField()
-    text = serializers.CharField()
-    replayed = serializers.FloatField()
+class SuggestedOut(Shape):
+    """A word of the answer that a criterion names, by its characters."""
+
+    criterion: int
+    start: int
+    end: int
 
 
-class SegmentResultOut(serializers.Serializer[object]):
-    title = serializers.CharField()
-    sentences = ReplayedSentenceOut(many=True)
-    items = ItemAnswersOut(many=True)
+class ReadingOut(Shape):
+    """Of open answers: which are alike, by their places among the answers, and the words that criteria name in each."""
+
+    groups: list[list[int]]
+    suggested: list[list[SuggestedOut]]
 
 
-class OverviewOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    lesson_id = serializers.UUIDField(allow_null=True)
-    name = serializers.CharField()
-    title = serializers.CharField()
-    due_at = serializers.DateTimeField(allow_null=True)
-    joined = serializers.IntegerField()
-    finished = serializers.IntegerField()
-    to_mark = serializers.IntegerField()
-    looks = serializers.IntegerField()
+class ItemAnswersOut(Shape):
+    """``reading``: only of open answers."""
+
+    key: list[str]
+    key_options: list[str]
+    correctable: bool
+    corrected: str | None
+    statistics: ItemStatisticsOut
+    id: str
+    kind: str
+    prompt: str
+    marks: float
+    options: list[OptionCountOut]
+    answers: list[GivenOut]
+    waiting: int
+    model_answer: str
+    criteria: list[CriterionOut]
+    reading: ReadingOut | None
+
+
+class ReplayedSentenceOut(StudySentenceOut):
+    replayed: float
+
+
+class SegmentResultOut(Shape):
+    title: str
+    sentences: list[ReplayedSentenceOut]
+    items: list[ItemAnswersOut]
+
+
+class OverviewOut(Shape):
+    id: UUID
+    lesson_id: UUID | None
+    name: str
+    title: str
+    due_at: datetime | None
+    joined: int
+    finished: int
+    to_mark: int
+    looks: int
+
+
+class OverviewsOut(RootModel[list[OverviewOut]]):
+    pass

@@ -2,41 +2,40 @@
 
 from __future__ import annotations
 
+from uuid import UUID
+
 from rest_framework import serializers
 
 from apps.results.for_one import LONGEST_REMARK
 from apps.results.serializers import CellOut, GivenOut
+from apps.study.lesson_serializers import SpanOut
+from config.shapes import Shape
 
 
 class StudentItemOut(CellOut):
-    prompt = serializers.CharField()
-    segment = serializers.IntegerField()
-    marks = serializers.FloatField(allow_null=True)
-    most = serializers.FloatField()
-    answers = GivenOut(many=True)
+    prompt: str
+    segment: int
+    marks: float | None
+    most: float
+    answers: list[GivenOut]
 
 
-class WatchedOut(serializers.Serializer[object]):
-    start_ms = serializers.IntegerField()
-    end_ms = serializers.IntegerField()
-
-
-class StudentSegmentOut(serializers.Serializer[object]):
+class StudentSegmentOut(Shape):
     """How much of a segment a student has heard, 0 to 1, and how often beyond the first time."""
 
-    title = serializers.CharField()
-    start_ms = serializers.IntegerField()
-    coverage = serializers.FloatField()
-    replayed = serializers.FloatField()
+    title: str
+    start_ms: int
+    coverage: float
+    replayed: float
 
 
-class AttemptOut(serializers.Serializer[object]):
+class AttemptOut(Shape):
     """One time through the lesson; ``counts``: its marks are the student's."""
 
-    id = serializers.UUIDField()
-    number = serializers.IntegerField()
-    marks = serializers.FloatField()
-    counts = serializers.BooleanField()
+    id: UUID
+    number: int
+    marks: float
+    counts: bool
 
 
 class ForOneIn(serializers.Serializer[object]):
@@ -46,17 +45,17 @@ class ForOneIn(serializers.Serializer[object]):
     reopen = serializers.BooleanField(required=False, default=False)
 
 
-class StudentResultOut(serializers.Serializer[object]):
+class StudentResultOut(Shape):
     """``member``: who it is in the class; null where anyone with the link may come."""
 
-    nickname = serializers.CharField()
-    member = serializers.UUIDField(allow_null=True)
-    finished = serializers.BooleanField()
-    remark = serializers.CharField(allow_blank=True)
-    attempts = AttemptOut(many=True)
-    watched = WatchedOut(many=True)
-    marks = serializers.FloatField()
-    most = serializers.FloatField()
-    segments = StudentSegmentOut(many=True)
-    median_seconds = serializers.IntegerField(allow_null=True)
-    items = StudentItemOut(many=True)
+    nickname: str
+    member: UUID | None
+    finished: bool
+    remark: str
+    attempts: list[AttemptOut]
+    watched: list[SpanOut]
+    marks: float
+    most: float
+    segments: list[StudentSegmentOut]
+    median_seconds: int | None
+    items: list[StudentItemOut]

@@ -7,6 +7,7 @@ from typing import Any
 
 from apps.results.class_sheet import Sheet
 from apps.results.item_selectors import said_of, statistics_of
+from apps.results.serializers import CellOut, SheetOut
 from config.words import in_words
 from escuela_core.study.marking import Mark, credit
 
@@ -17,30 +18,34 @@ _ITEMS = ("number", "question", "most", "answered", "first", "facility", "correl
 _SEGMENTS = ("number", "segment", "answered", "first", "replayed", "again")
 
 
-def sheet_rows(data: dict[str, Any], language: str) -> list[Row]:
+def sheet_rows(data: SheetOut, language: str) -> list[Row]:
     """One row a student: watched, marks, minutes, then state and share of each item; the second row says how many marks
     there are to be had."""
-    items = data["items"]
-    most: Row = [in_words("sheet.most", language), "", data["marks"], "", "", "", *(i["marks"] for i in items)]
-    rows: list[Row] = [[*_heads(_SHEET, language), *(i["prompt"] for i in items)], most]
-    for student in data["students"]:
-        flags = [in_words("sheet.yes" if student[f] else "sheet.no", language) for f in ("finished", "late")]
-        head = [student["nickname"], round(100 * student["coverage"]), student["marks"], student["minutes"]]
-        rows.append([*head, *flags, *(_state(c, language) for c in student["cells"])])
+    items = data.items
+    most: Row = [in_words("sheet.most", language), "", data.marks, "", "", "", *(i.marks for i in items)]
+    rows: list[Row] = [[*_heads(_SHEET, language), *(i.prompt for i in items)], most]
+    for student in data.students:
+        rows.append(
+            [
+                *(student.nickname, round(100 * student.coverage), student.marks, student.minutes),
+                *(in_words("sheet.yes" if so else "sheet.no", language) for so in (student.finished, student.late)),
+                *(_state(c, language) for c in student.cells),
+            ]
+        )
     return rows
 
 
-def mark_rows(data: dict[str, Any], sheet: Sheet, language: str) -> list[Row]:
+def mark_rows(data: SheetOut, sheet: Sheet, language: str) -> list[Row]:
     """One row a student: the marks of each item, empty where there is none."""
-    items = data["items"]
+    items = data.items
     rows: list[Row] = [
-        [*_heads(("student", "marks"), language), *(i["prompt"] for i in items)],
-        [in_words("sheet.most", language), data["marks"], *(i["marks"] for i in items)],
+        [*_heads(("student", "marks"), language), *(i.prompt for i in items)],
+        [in_words("sheet.most", language), data.marks, *(i.marks for i in items)],
     ]
-    for student, told in zip(sheet.students, data["students"], strict=True):
+    for student, told in zip(sheet.students, data.students, strict=True):
         cells = zip(sheet.items, sheet.cells[student.id], strict=True)
         marks = [round(i.marks * c.worth, 2) if c.share is not None else None for i, c in cells]
-        rows.append([student.nickname, told["marks"], *marks])
+        rows.append([student.nickname, told.marks, *marks])
     return rows
 
 
@@ -55,7 +60,7 @@ def answer_rows(sheet: Sheet, language: str) -> list[Row]:
                     continue
                 item = sheet.items[place]
                 worth = credit(Mark(given.outcome, given.share), given.number, sheet.policy)  # type: ignore[arg-type]
-                state = {"state": given.outcome, "tries": given.number, "share": given.share}
+                state = CellOut(state=given.outcome, tries=given.number, share=given.share)
                 rows.append(
                     [
                         *(student.nickname, place + 1, item.asked, given.number),
@@ -68,23 +73,21 @@ def answer_rows(sheet: Sheet, language: str) -> list[Row]:
     return rows
 
 
-def item_rows(data: dict[str, Any], sheet: Sheet, language: str) -> list[Row]:
+def item_rows(data: SheetOut, sheet: Sheet, language: str) -> list[Row]:
     """One row an item: how many answered, right first time, facility and corrected item-rest correlation."""
     rows: list[Row] = [_heads(_ITEMS, language)]
-    for n, item in enumerate(data["items"]):
+    for n, item in enumerate(data.items):
         told = statistics_of(sheet, n)
-        rows.append(
-            [n + 1, item["prompt"], item["marks"], item["answered"], item["first"], told.facility, told.correlation]
-        )
+        rows.append([n + 1, item.prompt, item.marks, item.answered, item.first, told.facility, told.correlation])
     return rows
 
 
-def segment_rows(data: dict[str, Any], language: str) -> list[Row]:
+def segment_rows(data: SheetOut, language: str) -> list[Row]:
     """One row a segment: first tries, how often it was played again, and whether to teach it again."""
     rows: list[Row] = [_heads(_SEGMENTS, language)]
-    for n, part in enumerate(data["segments"]):
-        again = in_words("sheet.yes", language) if part["advice"] else ""
-        rows.append([n + 1, part["title"], part["answered"], part["first"], part["replayed"], again])
+    for n, part in enumerate(data.segments):
+        again = in_words("sheet.yes", language) if part.advice else ""
+        rows.append([n + 1, part.title, part.answered, part.first, part.replayed, again])
     return rows
 
 
@@ -103,7 +106,7 @@ def _heads(names: tuple[str, ...], language: str) -> Row:
     return [in_words(f"sheet.{name}", language) for name in names]
 
 
-def _state(cell: dict[str, Any], language: str) -> str:
-    later = cell["state"] == "right" and cell["tries"] > 1
-    key = "sheet.right_later" if later else f"sheet.{cell['state']}"
-    return in_words(key, language, tries=cell["tries"], share=f"{100 * (cell['share'] or 0):.0f}")
+def _state(cell: CellOut, language: str) -> str:
+    later = cell.state == "right" and cell.tries > 1
+    key = "sheet.right_later" if later else f"sheet.{cell.state}"
+    return in_words(key, language, tries=cell.tries, share=f"{100 * (cell.share or 0):.0f}")

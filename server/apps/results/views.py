@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import asdict
-from typing import Any
 from uuid import UUID
 
 from django.http import Http404
 from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
+from pydantic import BaseModel
 from rest_framework.request import Request
 from rest_framework.response import Response
 
@@ -23,7 +23,7 @@ from apps.results.serializers import (
     CorrectionIn,
     EffectOut,
     ItemAnswersOut,
-    OverviewOut,
+    OverviewsOut,
     SegmentResultOut,
     SheetOut,
 )
@@ -31,7 +31,7 @@ from apps.results.student_serializers import ForOneIn, StudentResultOut
 from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Student
 from config.api import TeacherView, parsed
-from config.shapes import plain
+from config.shapes import told
 
 
 class ResultsView(TeacherView):
@@ -40,25 +40,25 @@ class ResultsView(TeacherView):
             Assignment.objects.select_related("edition", "room", "school_class"), id=assignment_id, owner=self.teacher
         )
 
-    def unless_known(self, request: Request, assignment: Assignment, read: Callable[[], Any]) -> Response:
+    def unless_known(self, request: Request, assignment: Assignment, read: Callable[[], BaseModel]) -> Response:
         """What ``read`` says; nothing (304) to who shows the tag of what is still so."""
         tag = tag_of(assignment)
         if request.headers.get("If-None-Match") == tag:
             return Response(status=304, headers={"ETag": tag})
-        return Response(read(), headers={"ETag": tag})
+        return told(read(), headers={"ETag": tag})
 
 
 class OverviewView(TeacherView):
-    @extend_schema(responses=OverviewOut(many=True))
+    @extend_schema(responses=OverviewsOut)
     def get(self, request: Request) -> Response:
-        return Response(OverviewOut(selectors.overview(self.teacher), many=True).data)
+        return told(selectors.overview(self.teacher))
 
 
 class SheetView(ResultsView):
     @extend_schema(responses=SheetOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
         assignment = self.assignment(assignment_id)
-        return self.unless_known(request, assignment, lambda: SheetOut(selectors.sheet_data(assignment)).data)
+        return self.unless_known(request, assignment, lambda: selectors.sheet_data(assignment))
 
 
 class GradebookView(TeacherView):
@@ -81,9 +81,7 @@ class SegmentResultView(ResultsView):
         assignment = self.assignment(assignment_id)
         if number >= len(assignment.edition.content["segments"]):
             raise Http404
-        return self.unless_known(
-            request, assignment, lambda: SegmentResultOut(selectors.segment_data(assignment, number)).data
-        )
+        return self.unless_known(request, assignment, lambda: selectors.segment_data(assignment, number))
 
 
 class ItemResultView(ResultsView):
@@ -91,11 +89,11 @@ class ItemResultView(ResultsView):
     def get(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:
         assignment = self.assignment(assignment_id)
 
-        def read() -> Any:
-            data: dict[str, Any] | None = item_selectors.item_answers(assignment, str(item_id))
-            if data is None:
+        def read() -> ItemAnswersOut:
+            shape = item_selectors.item_answers(assignment, str(item_id))
+            if shape is None:
                 raise Http404
-            return ItemAnswersOut(data).data
+            return shape
 
         return self.unless_known(request, assignment, read)
 
@@ -123,7 +121,7 @@ class StudentResultView(ResultsView):
         return student
 
     def shown(self, assignment: Assignment, student: Student) -> Response:
-        return Response(StudentResultOut(student_selectors.student_data(assignment, student)).data)
+        return told(student_selectors.student_data(assignment, student))
 
 
 class CorrectionView(ResultsView):
@@ -134,12 +132,12 @@ class CorrectionView(ResultsView):
         how = {"key": given["key"], "marks": given["marks"]}
         also: list[str] = []
         if given["apply"]:
-            told = correcting.correct(assignment, item_id, why=given["why"], **how)
+            effect = correcting.correct(assignment, item_id, why=given["why"], **how)
             if given["everywhere"]:
                 also = correcting.spread(assignment, item_id, why=given["why"], **how)
         else:
-            told = correcting.look(assignment, item_id, **how)
-        return Response(EffectOut(asdict(told) | {"also": also}).data)
+            effect = correcting.look(assignment, item_id, **how)
+        return Response(EffectOut(asdict(effect) | {"also": also}).data)
 
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, assignment_id: UUID, item_id: UUID) -> Response:
@@ -153,7 +151,7 @@ class LooksView(ResultsView):
     def get(self, request: Request, assignment_id: UUID) -> Response:
         """The second looks that students asked for."""
         assignment = self.assignment(assignment_id)
-        return self.unless_known(request, assignment, lambda: plain(second_looks.looks(assignment)))
+        return self.unless_known(request, assignment, lambda: second_looks.looks(assignment))
 
 
 class AnswerView(TeacherView):

@@ -141,7 +141,7 @@ def test_who_was_taken_out_is_not_there_any_more_and_their_answers_stay(given, l
     answer(device, given, lesson, RIGHT)
     ana.remove()
     assert answer(device, given, lesson, RIGHT).json()["code"] == "not_joined"
-    assert sheet_data(given)["students"][0]["nickname"] == "Ana Ruiz"
+    assert sheet_data(given).students[0].nickname == "Ana Ruiz"
     ana.bring_back()
     assert device.get(f"/api/study/{given.code}/").json()["student"]["items"]
 
@@ -163,7 +163,7 @@ def test_a_later_try_may_earn_less_and_a_wrong_answer_cost(teacher, lesson, scho
     assert answer(one, given, lesson, RIGHT).json()["answers"][1]["marks"] == 0.5
     other, _ = enter(given, bo)
     answer(other, given, lesson, WRONG)
-    assert [s["marks"] for s in sheet_data(given)["students"]] == [0.5, 0.0]
+    assert [s.marks for s in sheet_data(given).students] == [0.5, 0.0]
     assert [r["marks"] for r in one.get(f"/api/class/{school_class.code}/").json()["lessons"]] == [0.5]
 
 
@@ -226,7 +226,7 @@ def test_the_rules_of_last_time_are_at_hand_without_their_dates(
 
 def test_the_sheet_names_who_has_not_begun(given, ana) -> None:
     enter(given, ana)
-    assert sheet_data(given)["absent"] == ["Bo Lind", "Cy Marr"]
+    assert sheet_data(given).absent == ["Bo Lind", "Cy Marr"]
 
 
 def on_the_page(device: Client, school_class: SchoolClass) -> dict[str, list[str]]:

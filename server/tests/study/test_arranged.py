@@ -72,8 +72,8 @@ def test_an_arrangement_earns_its_share_and_shows_in_words_on_the_sheet(arranged
     assert partly["key"]["texts"] == ["filling → six minutes", "emptying → four minutes"]
     assignment = order.lesson.editions.get().assignments.get()
     side = item_answers(assignment, str(match.id))
-    assert side["answers"][0]["said"] == "filling → four minutes; emptying → six minutes"
-    assert {o["text"]: o["correct"] for o in side["options"]} == {
+    assert side.answers[0].said == "filling → four minutes; emptying → six minutes"
+    assert {o.text: o.correct for o in side.options} == {
         "emptying → six minutes": False,
         "filling → four minutes": False,
     }
@@ -90,12 +90,12 @@ def test_things_put_into_groups_earn_their_share_and_the_sheet_counts_each(arran
     assert told["key"]["texts"] == ["fills: upper gate", "empties: lower gate, sluice"]
     assignment = item.lesson.editions.get().assignments.get()
     side = item_answers(assignment, str(item.id))
-    assert {o["text"]: o["correct"] for o in side["options"]} == {
+    assert {o.text: o.correct for o in side.options} == {
         "lower gate → empties": True,
         "sluice → fills": False,
         "upper gate → fills": True,
     }
-    assert sheet_data(assignment)["students"][0]["marks"] == 2.0
+    assert sheet_data(assignment).students[0].marks == 2.0
 
 
 def test_an_arrangement_with_a_place_twice_is_refused_and_nothing_is_kept(arranged, lesson) -> None:

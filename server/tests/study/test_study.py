@@ -148,11 +148,11 @@ def test_stretches_are_merged_believed_within_reason_and_taken_once(browser) -> 
 def test_more_than_there_was_time_for_is_not_counted_and_stands_on_the_sheet(browser, assignment) -> None:
     there_since(minutes=0)
     browser.played((0, 9_000))
-    assert "signs" not in sheet_data(assignment)["students"][0]["flags"]
+    assert "signs" not in sheet_data(assignment).students[0].flags
     # Each stretch by itself took as long as it says; together there was no time for them.
     browser.played((9_000, 20_000))
-    row = sheet_data(assignment)["students"][0]
-    assert "over_reported" in [sign["code"] for sign in row["signs"]]
+    row = sheet_data(assignment).students[0]
+    assert "over_reported" in [sign.code for sign in row.signs]
     assert browser.get()["student"]["watched"] == [{"start_ms": 0, "end_ms": 9_000}]
 
 

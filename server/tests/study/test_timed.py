@@ -54,8 +54,8 @@ def test_an_answer_after_the_time_is_kept_and_earns_nothing(browser, timed, assi
     told = browser.answer(timed, RIGHT).json()
     assert (told["done"], told["answers"][0]["outcome"], told["answers"][0]["share"]) == (True, "out_of_time", 0.0)
     assert Answer.objects.get().response == RIGHT
-    row = sheet_data(assignment)["students"][0]
-    assert {c["state"] for c in row["cells"]} == {"out_of_time", "not_reached"}
+    row = sheet_data(assignment).students[0]
+    assert {c.state for c in row.cells} == {"out_of_time", "not_reached"}
 
 
 def test_within_the_time_it_counts_and_the_next_try_has_its_own_clock(browser, timed) -> None:

@@ -1870,7 +1870,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description A view for a signed-in teacher. */
-        get: operations["api_overview_list"];
+        get: operations["api_overview_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2372,7 +2372,6 @@ export interface components {
             answered: number;
             other_first: number;
             other_answered: number;
-            /** Format: double */
             replayed: number;
             low: boolean;
             often: boolean;
@@ -2462,7 +2461,6 @@ export interface components {
             /** Format: uuid */
             id: string;
             number: number;
-            /** Format: double */
             marks: number;
             counts: boolean;
         };
@@ -2487,7 +2485,6 @@ export interface components {
         CaptionsEnum: "person" | "machine" | "none";
         CellOut: {
             state: components["schemas"]["CellStateEnum"];
-            /** Format: double */
             share: number | null;
             tries: number;
         };
@@ -2645,6 +2642,10 @@ export interface components {
         CriterionDataRequest: {
             text: string;
             /** Format: double */
+            marks: number;
+        };
+        CriterionOut: {
+            text: string;
             marks: number;
         };
         /** @enum {string} */
@@ -2870,21 +2871,18 @@ export interface components {
             id: string;
             nickname: string;
             response: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             };
             said: string;
             outcome: components["schemas"]["CellStateEnum"];
-            /** Format: double */
             share: number | null;
             tries: number;
             comment: string;
             look: components["schemas"]["LookStateEnum"];
             look_reason: string;
             look_word: string;
-            /** Format: date-time */
             marked_at: string | null;
             returned: boolean;
-            /** Format: date-time */
             given_at: string | null;
             /** Format: date-time */
             received_at: string;
@@ -3022,6 +3020,7 @@ export interface components {
             progress: components["schemas"]["ProgressOut"] | null;
             sentences: components["schemas"]["StudySentenceOut"][];
         };
+        /** @description ``reading``: only of open answers. */
         ItemAnswersOut: {
             key: string[];
             key_options: string[];
@@ -3031,13 +3030,12 @@ export interface components {
             id: string;
             kind: string;
             prompt: string;
-            /** Format: double */
             marks: number;
             options: components["schemas"]["OptionCountOut"][];
             answers: components["schemas"]["GivenOut"][];
             waiting: number;
             model_answer: string;
-            criteria: components["schemas"]["CriterionData"][];
+            criteria: components["schemas"]["CriterionOut"][];
             reading: components["schemas"]["ReadingOut"] | null;
         };
         /** @description An item as in the item list file. Documents the shape; core reads and refuses it. */
@@ -3124,12 +3122,10 @@ export interface components {
         /** @description ``correlation`` and ``thirds`` (lower, middle, upper) from ten students on; ``option`` is what the best chose. */
         ItemStatisticsOut: {
             answered: number;
-            /** Format: double */
             facility: number | null;
-            /** Format: double */
             correlation: number | null;
             thirds: components["schemas"]["ThirdOut"][];
-            suspicion: (components["schemas"]["SuspicionEnum"] | components["schemas"]["NullEnum"]) | null;
+            suspicion: ("best_chose_other" | "backwards" | "many_unsure") | null;
             option: string;
         };
         /** @enum {string} */
@@ -3472,8 +3468,6 @@ export interface components {
         };
         /** NotesOut */
         NotesOut: components["schemas"]["NoteOut"][];
-        /** @enum {unknown} */
-        NullEnum: null;
         OfferInRequest: {
             lessons: string[];
             title: string;
@@ -3576,17 +3570,17 @@ export interface components {
         OverviewOut: {
             /** Format: uuid */
             id: string;
-            /** Format: uuid */
             lesson_id: string | null;
             name: string;
             title: string;
-            /** Format: date-time */
             due_at: string | null;
             joined: number;
             finished: number;
             to_mark: number;
             looks: number;
         };
+        /** OverviewsOut */
+        OverviewsOut: components["schemas"]["OverviewOut"][];
         /** @description All that is kept of one student in a lesson, as far as they may be told it. */
         OwnDataOut: {
             lesson: string;
@@ -3984,7 +3978,6 @@ export interface components {
             start_ms: number;
             end_ms: number;
             text: string;
-            /** Format: double */
             replayed: number;
         };
         /** @description ``standing``: in which of the three groups of the check's screen; reports from before it was told are open. */
@@ -4067,7 +4060,7 @@ export interface components {
             /** @default null */
             question: components["schemas"]["QuestionOut"] | null;
             /** @default [] */
-            spread: components["schemas"]["SpreadOut"][];
+            spread: components["schemas"]["OptionCountOut"][];
             /** @default null */
             key: components["schemas"]["KeyOut"] | null;
             /** @default [] */
@@ -4279,12 +4272,12 @@ export interface components {
             id: string;
             kind: string;
             prompt: string;
-            /** Format: double */
             marks: number;
             segment: number;
             answered: number;
             first: number;
         };
+        /** @description ``teach_again``: the segments worth teaching again, the one in most need first. */
         SheetOut: {
             items: components["schemas"]["SheetItemOut"][];
             segments: components["schemas"]["SheetSegmentOut"][];
@@ -4297,7 +4290,6 @@ export interface components {
             looks: number;
             looked: number;
             to_return: number;
-            /** Format: double */
             marks: number;
         };
         SheetSegmentOut: {
@@ -4306,7 +4298,6 @@ export interface components {
             end_ms: number;
             answered: number;
             first: number;
-            /** Format: double */
             replayed: number;
             advice: components["schemas"]["AdviceOut"] | null;
         };
@@ -4315,10 +4306,8 @@ export interface components {
             id: string;
             nickname: string;
             attempts: number;
-            /** Format: double */
             coverage: number;
             cells: components["schemas"]["CellOut"][];
-            /** Format: double */
             marks: number;
             minutes: number;
             finished: boolean;
@@ -4388,11 +4377,6 @@ export interface components {
         SplitInRequest: {
             word: number;
         };
-        SpreadOut: {
-            text: string;
-            count: number;
-            correct: boolean;
-        };
         SpreadsheetInRequest: {
             /** Format: byte */
             content: string;
@@ -4437,18 +4421,15 @@ export interface components {
             failing: number;
             problem: components["schemas"]["DidNotArriveOut"] | null;
         };
-        /** @description ``member``: who it is in the class; null where anyone with the link may come. */
+        /** @description All that is kept of one student, their answers in words. */
         StudentExportOut: {
             nickname: string;
-            /** Format: uuid */
             member: string | null;
             finished: boolean;
             remark: string;
             attempts: components["schemas"]["AttemptOut"][];
-            watched: components["schemas"]["WatchedOut"][];
-            /** Format: double */
+            watched: components["schemas"]["SpanOut"][];
             marks: number;
-            /** Format: double */
             most: number;
             segments: components["schemas"]["StudentSegmentOut"][];
             median_seconds: number | null;
@@ -4457,19 +4438,15 @@ export interface components {
             joined_at: string;
             /** Format: date-time */
             last_seen_at: string;
-            /** Format: date-time */
             finished_at: string | null;
         };
         StudentItemOut: {
             state: components["schemas"]["CellStateEnum"];
-            /** Format: double */
             share: number | null;
             tries: number;
             prompt: string;
             segment: number;
-            /** Format: double */
             marks: number | null;
-            /** Format: double */
             most: number;
             answers: components["schemas"]["GivenOut"][];
         };
@@ -4490,15 +4467,12 @@ export interface components {
         /** @description ``member``: who it is in the class; null where anyone with the link may come. */
         StudentResultOut: {
             nickname: string;
-            /** Format: uuid */
             member: string | null;
             finished: boolean;
             remark: string;
             attempts: components["schemas"]["AttemptOut"][];
-            watched: components["schemas"]["WatchedOut"][];
-            /** Format: double */
+            watched: components["schemas"]["SpanOut"][];
             marks: number;
-            /** Format: double */
             most: number;
             segments: components["schemas"]["StudentSegmentOut"][];
             median_seconds: number | null;
@@ -4508,9 +4482,7 @@ export interface components {
         StudentSegmentOut: {
             title: string;
             start_ms: number;
-            /** Format: double */
             coverage: number;
-            /** Format: double */
             replayed: number;
         };
         StudyLessonOut: {
@@ -4580,8 +4552,6 @@ export interface components {
             start: number;
             end: number;
         };
-        /** @enum {string} */
-        SuspicionEnum: "best_chose_other" | "backwards" | "many_unsure";
         TakeInRequest: {
             /** @default  */
             folder: string;
@@ -4676,10 +4646,6 @@ export interface components {
             params?: {
                 [key: string]: string;
             };
-        };
-        WatchedOut: {
-            start_ms: number;
-            end_ms: number;
         };
         /** @enum {string} */
         WayEnum: "track" | "file" | "pasted" | "plain" | "recognise";
@@ -8384,7 +8350,7 @@ export interface operations {
             };
         };
     };
-    api_overview_list: {
+    api_overview_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -8398,7 +8364,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OverviewOut"][];
+                    "application/json": components["schemas"]["OverviewsOut"];
                 };
             };
         };
