@@ -32,9 +32,9 @@ class Shape(BaseModel):
     )
 
 
-def told(shape: BaseModel, *, headers: dict[str, str] | None = None) -> Response:
+def told(shape: BaseModel, *, status: int = 200, headers: dict[str, str] | None = None) -> Response:
     """The answer of a view; ``shape`` is a ``Shape``, or a ``RootModel`` for a list of them."""
-    return Response(plain(shape), headers=headers)
+    return Response(plain(shape), status=status, headers=headers)
 
 
 def plain(shape: BaseModel) -> Any:

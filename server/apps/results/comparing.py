@@ -4,11 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 from uuid import UUID
 
 from apps.assignments.models import Assignment
 from apps.results.class_sheet import Sheet
+from apps.results.comparing_serializers import (
+    ComparedItemOut,
+    ComparedOut,
+    ComparedSegmentOut,
+    GroupOut,
+    SideBySideOut,
+)
+from apps.results.teaching_serializers import FirstTriesOut
 from apps.study.models import Student
 from escuela_core.results.comparing import apart
 from escuela_core.results.sheet import Tally, item_tally, together
@@ -33,7 +40,7 @@ class Group:
         return item_tally([self.sheet.cells[s.id][place] for s in self.students])
 
 
-def side_by_side(assignment: Assignment) -> dict[str, Any]:
+def side_by_side(assignment: Assignment) -> SideBySideOut:
     """``assignment`` and what else its teacher has given of the same lesson, the rows in the order of its items.
 
     Eight queries a group at most, whatever its size.
@@ -44,20 +51,16 @@ def side_by_side(assignment: Assignment) -> dict[str, Any]:
     groups = [group for one in given for group in _groups(Sheet(one), alone=one.id == assignment.id)]
     segments = assignment.edition.content["segments"]
     sheet = groups[0].sheet
-    rows: list[dict[str, Any]] = [
-        {"segment": sheet.segment_of(item), "item": item.id, "prompt": item.asked}
-        | _told(groups, [g.tally(item.id) for g in groups])
-        for item in sheet.items
-    ]
-    return {
-        "groups": [_group(g, assignment) for g in groups],
-        "segments": [
-            {"title": part["title"]}
-            | _told(groups, [_of_segment(g, [r["item"] for r in rows if r["segment"] == n]) for g in groups])
-            for n, part in enumerate(segments)
-        ],
-        "items": rows,
-    }
+    rows = []
+    for item in sheet.items:
+        beside = _compared(groups, [g.tally(item.id) for g in groups])
+        rows.append(ComparedItemOut(**dict(beside), segment=sheet.segment_of(item), item=item.id, prompt=item.asked))
+    parts = []
+    for n, part in enumerate(segments):
+        inside = [r.item for r in rows if r.segment == n]
+        beside = _compared(groups, [_of_segment(g, inside) for g in groups])
+        parts.append(ComparedSegmentOut(**dict(beside), title=part["title"]))
+    return SideBySideOut(groups=[_group(g, assignment) for g in groups], segments=parts, items=rows)
 
 
 def _groups(sheet: Sheet, *, alone: bool) -> list[Group]:
@@ -69,16 +72,16 @@ def _groups(sheet: Sheet, *, alone: bool) -> list[Group]:
     return found
 
 
-def _group(group: Group, beside: Assignment) -> dict[str, Any]:
+def _group(group: Group, beside: Assignment) -> GroupOut:
     assignment = group.sheet.assignment
-    return {
-        "id": assignment.id,
-        "name": assignment.name,
-        "given_at": assignment.created_at,
-        "students": len(group.students),
-        "first_time": group.first_time,
-        "other_edition": assignment.edition_id != beside.edition_id,
-    }
+    return GroupOut(
+        id=assignment.id,
+        name=assignment.name,
+        given_at=assignment.created_at,
+        students=len(group.students),
+        first_time=group.first_time,
+        other_edition=assignment.edition_id != beside.edition_id,
+    )
 
 
 def _of_segment(group: Group, items: Sequence[str]) -> Tally | None:
@@ -86,10 +89,9 @@ def _of_segment(group: Group, items: Sequence[str]) -> Tally | None:
     return together(asked) if asked else None
 
 
-def _told(groups: Sequence[Group], tallies: Sequence[Tally | None]) -> dict[str, Any]:
+def _compared(groups: Sequence[Group], tallies: Sequence[Tally | None]) -> ComparedOut:
     # The same students at another time are no other group.
     others = [t for g, t in zip(groups, tallies, strict=True) if t is not None and not g.first_time]
-    return {
-        "tallies": [None if t is None else {"first": t.first, "answered": t.answered} for t in tallies],
-        "apart": apart(others),
-    }
+    return ComparedOut(
+        tallies=[None if t is None else FirstTriesOut.model_validate(t) for t in tallies], apart=apart(others)
+    )

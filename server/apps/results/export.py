@@ -47,19 +47,19 @@ def oneroster(school_class: SchoolClass) -> bytes:
     today = timezone.now()
     items = [
         LineItem(
-            str(row["id"]),
-            f"{row['title']} ({row['name']})" if row["name"] != school_class.name else row["title"],
-            given[row["id"]].created_at.date(),
-            (row["due_at"] or given[row["id"]].created_at).date(),
-            row["most"],
+            str(row.id),
+            f"{row.title} ({row.name})" if row.name != school_class.name else row.title,
+            given[row.id].created_at.date(),
+            (row.due_at or given[row.id].created_at).date(),
+            row.most,
         )
-        for row in data["lessons"]
+        for row in data.lessons
     ]
     results = [
-        Result(item.source_id, known[row["id"]], entry["marks"], entry["waiting"] == 0, entry["late"], today.date())
-        for row in data["rows"]
-        for item, entry in zip(items, row["entries"], strict=True)
-        if entry["state"] != "not_given"
+        Result(item.source_id, known[row.id], entry.marks, entry.waiting == 0, entry.late, today.date())
+        for row in data.rows
+        for item, entry in zip(items, row.entries, strict=True)
+        if entry.state != "not_given"
     ]
     return package(school_class.source_id or str(school_class.id), items, results, today)
 

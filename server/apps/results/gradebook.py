@@ -3,13 +3,19 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
 from uuid import UUID
 
 from django.utils import timezone
 
 from apps.assignments.models import Assignment, frozen
 from apps.classes.models import SchoolClass
+from apps.results.gradebook_serializers import (
+    EntryMarksOut,
+    GoalOut,
+    GradebookLessonOut,
+    GradebookOut,
+    GradebookRowOut,
+)
 from apps.study.models import Student
 from apps.study.selectors import Through, through
 from escuela_core.results.attempts import counted
@@ -17,7 +23,7 @@ from escuela_core.results.goals import Asked, goals
 from escuela_core.results.gradebook import Entry, Rules, total
 
 
-def gradebook(school_class: SchoolClass) -> dict[str, Any]:
+def gradebook(school_class: SchoolClass) -> GradebookOut:
     """Every student of the class by every lesson it was given, oldest first: four queries, whatever there is."""
     given = list(school_class.assignments.order_by("created_at"))
     members = list(school_class.members.all())
@@ -31,39 +37,45 @@ def gradebook(school_class: SchoolClass) -> dict[str, Any]:
     for member in members:
         entries = [_entry(counting[a.id, member.id], is_for=a.is_for(member.id)) for a in given]
         counted_by = [
-            Entry(_counting(a, e, now), m, e["late"], weights.get(str(a.id), 1.0))
+            Entry(_counting(a, e, now), m, e.late, weights.get(str(a.id), 1.0))
             for a, e, m in zip(given, entries, most, strict=True)
         ]
         told = total(counted_by, rules)
         rows.append(
-            {
-                "id": member.id,
-                "name": member.name,
-                "entries": entries,
-                "marks": round(sum(e["marks"] or 0.0 for e in entries), 2),
-                "share": told.share if told.share is None else round(told.share, 4),
-                "left_out": told.left_out,
-            }
+            GradebookRowOut(
+                id=member.id,
+                name=member.name,
+                entries=entries,
+                marks=round(sum(e.marks or 0.0 for e in entries), 2),
+                share=told.share if told.share is None else round(told.share, 4),
+                left_out=list(told.left_out),
+            )
         )
-    lessons = [
-        {
-            "id": a.id,
-            "lesson_id": frozen(a.edition_id).lesson_id,
-            "title": frozen(a.edition_id).content["title"],
-            "name": a.name,
-            "due_at": a.due_at,
-            "most": m,
-            "weight": weights.get(str(a.id), 1.0),
-        }
-        for a, m in zip(given, most, strict=True)
-    ]
-    shown: dict[str, Any] = {"dropped": rules.dropped, "late_share": rules.late_share}
     times_given = [[counting[a.id, m.id] for m in members] for a in given]
-    shown |= {"most": sum(most), "goals": _goals(given, times_given, [m.name for m in members])}
-    return {"lessons": lessons, "rows": rows} | shown
+    return GradebookOut(
+        lessons=[_lesson(a, m, weights.get(str(a.id), 1.0)) for a, m in zip(given, most, strict=True)],
+        rows=rows,
+        most=sum(most),
+        goals=_goals(given, times_given, [m.name for m in members]),
+        dropped=rules.dropped,
+        late_share=rules.late_share,
+    )
 
 
-def _goals(given: list[Assignment], times: list[list[Through | None]], names: list[str]) -> list[dict[str, Any]]:
+def _lesson(given: Assignment, most: float, weight: float) -> GradebookLessonOut:
+    edition = frozen(given.edition_id)
+    return GradebookLessonOut(
+        id=given.id,
+        lesson_id=edition.lesson_id,
+        title=edition.content["title"],
+        name=given.name,
+        due_at=given.due_at,
+        most=most,
+        weight=weight,
+    )
+
+
+def _goals(given: list[Assignment], times: list[list[Through | None]], names: list[str]) -> list[GoalOut]:
     """Who has reached which goal; ``times`` has a row a lesson and a column a student."""
     asked = []
     for assignment, row in zip(given, times, strict=True):
@@ -72,12 +84,12 @@ def _goals(given: list[Assignment], times: list[list[Through | None]], names: li
             shares = tuple(None if t is None else t.cells[n].share for t in row)
             asked.append(Asked(item.goal, item.marks, shares))
     return [
-        {
-            "goal": goal.goal,
-            "items": goal.items,
-            "reached": [name for n, name in enumerate(names) if goal.reached(n)],
-            "not_yet": [name for n, name in enumerate(names) if goal.reached(n) is False],
-        }
+        GoalOut(
+            goal=goal.goal,
+            items=goal.items,
+            reached=[name for n, name in enumerate(names) if goal.reached(n)],
+            not_yet=[name for n, name in enumerate(names) if goal.reached(n) is False],
+        )
         for goal in goals(asked)
     ]
 
@@ -97,14 +109,13 @@ def set_rules(school_class: SchoolClass, *, dropped: int, late_share: float, wei
     school_class.save(update_fields=["counting"])
 
 
-def _counting(assignment: Assignment, entry: dict[str, Any], now: datetime) -> float | None:
+def _counting(assignment: Assignment, entry: EntryMarksOut, now: datetime) -> float | None:
     """The marks that count: none for what was not given, none yet for what was not begun, nothing once its time is
     over."""
-    marks: float | None = entry["marks"]
-    if marks is None and entry["state"] != "not_given":
+    if entry.marks is None and entry.state != "not_given":
         over = min((t for t in (assignment.due_at, assignment.ends_at) if t is not None), default=None)
         return 0.0 if over is not None and over < now else None
-    return marks
+    return entry.marks
 
 
 def _time_that_counts(assignment: Assignment, students: list[Student]) -> Through | None:
@@ -116,14 +127,14 @@ def _time_that_counts(assignment: Assignment, students: list[Student]) -> Throug
     return every[counted([t.told for t in every], policy.counting)]
 
 
-def _entry(time: Through | None, *, is_for: bool) -> dict[str, Any]:
+def _entry(time: Through | None, *, is_for: bool) -> EntryMarksOut:
     """One student at one lesson."""
     if time is None:
-        return {"state": "to_do" if is_for else "not_given", "marks": None, "waiting": 0, "late": False}
+        return EntryMarksOut(state="to_do" if is_for else "not_given")
     done = time.told.finished or all(c.tries for c in time.cells)
-    return {
-        "state": "done" if done else "doing",
-        "marks": round(time.told.marks, 2),
-        "waiting": sum(1 for c in time.cells if c.state == "waiting"),
-        "late": any(a.late for a in time.student.answers.all()),
-    }
+    return EntryMarksOut(
+        state="done" if done else "doing",
+        marks=round(time.told.marks, 2),
+        waiting=sum(1 for c in time.cells if c.state == "waiting"),
+        late=any(a.late for a in time.student.answers.all()),
+    )

@@ -2,57 +2,63 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
 from rest_framework import serializers
 
+from config.shapes import Shape
 
-class EntryMarksOut(serializers.Serializer[object]):
+
+class EntryMarksOut(Shape):
     """One student at one lesson."""
 
-    state = serializers.ChoiceField(("not_given", "to_do", "doing", "done"))
-    marks = serializers.FloatField(allow_null=True)
-    waiting = serializers.IntegerField()
-    late = serializers.BooleanField()
+    state: Literal["not_given", "to_do", "doing", "done"]
+    marks: float | None = None
+    waiting: int = 0
+    late: bool = False
 
 
-class GradebookLessonOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    lesson_id = serializers.UUIDField(allow_null=True)
-    title = serializers.CharField()
-    name = serializers.CharField()
-    due_at = serializers.DateTimeField(allow_null=True)
-    most = serializers.FloatField()
-    weight = serializers.FloatField()
+class GradebookLessonOut(Shape):
+    id: UUID
+    lesson_id: UUID | None
+    title: str
+    name: str
+    due_at: datetime | None
+    most: float
+    weight: float
 
 
-class GradebookRowOut(serializers.Serializer[object]):
+class GradebookRowOut(Shape):
     """``share``: what all of it comes to by the class's rules, 0 to 1; ``left_out``: places of the lowest lessons."""
 
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    entries = EntryMarksOut(many=True)
-    marks = serializers.FloatField()
-    share = serializers.FloatField(allow_null=True)
-    left_out = serializers.ListField(child=serializers.IntegerField())
+    id: UUID
+    name: str
+    entries: list[EntryMarksOut]
+    marks: float
+    share: float | None
+    left_out: list[int]
 
 
-class GoalOut(serializers.Serializer[object]):
+class GoalOut(Shape):
     """A learning goal that ``items`` ask about, and the students who have reached it and who have not yet."""
 
-    goal = serializers.CharField()
-    items = serializers.IntegerField()
-    reached = serializers.ListField(child=serializers.CharField())
-    not_yet = serializers.ListField(child=serializers.CharField())
+    goal: str
+    items: int
+    reached: list[str]
+    not_yet: list[str]
 
 
-class GradebookOut(serializers.Serializer[object]):
+class GradebookOut(Shape):
     """A class's students by the lessons it was given; ``most`` marks are to be had in all."""
 
-    lessons = GradebookLessonOut(many=True)
-    rows = GradebookRowOut(many=True)
-    most = serializers.FloatField()
-    goals = GoalOut(many=True)
-    dropped = serializers.IntegerField()
-    late_share = serializers.FloatField()
+    lessons: list[GradebookLessonOut]
+    rows: list[GradebookRowOut]
+    most: float
+    goals: list[GoalOut]
+    dropped: int
+    late_share: float
 
 
 class GradebookRulesIn(serializers.Serializer[object]):

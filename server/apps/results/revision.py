@@ -14,6 +14,7 @@ from apps.lessons.models import Item, Lesson
 from apps.lessons.writing.proposing import request_items
 from apps.results.class_sheet import Sheet
 from apps.results.models import Revision
+from apps.results.teaching_serializers import WantedByOut
 from apps.study.models import Student
 from apps.work.models import Job
 from config.errors import SentenceError
@@ -113,17 +114,17 @@ def _wishes(lesson: Lesson, count: int) -> dict[str, Any]:
     }
 
 
-def wanted_by(lesson: Lesson) -> dict[str, Any] | None:
+def wanted_by(lesson: Lesson) -> WantedByOut | None:
     """The class that a revision lesson was made for, and the members who need its segments most; None for any other
     lesson, and for one that anyone with the link had done."""
     made = Revision.objects.filter(lesson=lesson).select_related("assignment__edition", "assignment__room").first()
     if made is None or made.assignment.school_class_id is None:
         return None
     needing = for_whom(Sheet(made.assignment), made.segments)
-    return {
-        "class_id": made.assignment.school_class_id,
-        "members": [s.member_id for s in needing if s.member_id is not None],
-    }
+    return WantedByOut(
+        class_id=made.assignment.school_class_id,
+        members=[s.member_id for s in needing if s.member_id is not None],
+    )
 
 
 def for_whom(sheet: Sheet, segments: Sequence[int]) -> list[Student]:

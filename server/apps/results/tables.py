@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
 
 from apps.results.class_sheet import Sheet
+from apps.results.gradebook_serializers import GradebookOut
 from apps.results.item_selectors import said_of, statistics_of
 from apps.results.serializers import CellOut, SheetOut
 from config.words import in_words
@@ -91,14 +91,14 @@ def segment_rows(data: SheetOut, language: str) -> list[Row]:
     return rows
 
 
-def gradebook_rows(data: dict[str, Any], language: str) -> list[Row]:
+def gradebook_rows(data: GradebookOut, language: str) -> list[Row]:
     """One row a student: marks in all, what they come to by the class's rules, then those of each lesson; empty where
     it was not begun. The second row says how many there are to be had."""
-    rows: list[Row] = [[*_heads(("student", "marks", "percent"), language), *(row["title"] for row in data["lessons"])]]
-    rows.append([in_words("sheet.most", language), data["most"], 100, *(row["most"] for row in data["lessons"])])
-    for row in data["rows"]:
-        percent = None if row["share"] is None else round(100 * row["share"], 1)
-        rows.append([row["name"], row["marks"], percent, *(e["marks"] for e in row["entries"])])
+    rows: list[Row] = [[*_heads(("student", "marks", "percent"), language), *(row.title for row in data.lessons)]]
+    rows.append([in_words("sheet.most", language), data.most, 100, *(row.most for row in data.lessons)])
+    for row in data.rows:
+        percent = None if row.share is None else round(100 * row.share, 1)
+        rows.append([row.name, row.marks, percent, *(e.marks for e in row.entries)])
     return rows
 
 

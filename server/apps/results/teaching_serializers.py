@@ -2,70 +2,72 @@
 
 from __future__ import annotations
 
+from uuid import UUID
+
 from rest_framework import serializers
 
+from apps.study.lesson_serializers import StudySentenceOut
+from config.shapes import Shape
 
-class PassageOut(serializers.Serializer[object]):
+
+class PassageOut(StudySentenceOut):
     """A sentence with who heard it again, left after it, went past it, or played it slower."""
 
-    start_ms = serializers.IntegerField()
-    end_ms = serializers.IntegerField()
-    text = serializers.CharField()
-    replayed = serializers.FloatField()
-    again = serializers.ListField(child=serializers.CharField())
-    left = serializers.ListField(child=serializers.CharField())
-    skipped = serializers.ListField(child=serializers.CharField())
-    slowed = serializers.ListField(child=serializers.CharField())
+    replayed: float
+    again: list[str]
+    left: list[str]
+    skipped: list[str]
+    slowed: list[str]
 
 
-class PauseResultOut(serializers.Serializer[object]):
-    number = serializers.IntegerField()
-    item = serializers.CharField()
-    pause_ms = serializers.IntegerField()
-    prompt = serializers.CharField()
-    answered = serializers.IntegerField()
-    first = serializers.IntegerField()
+class FirstTriesOut(Shape):
+    answered: int
+    first: int
 
 
-class FirstTriesOut(serializers.Serializer[object]):
-    answered = serializers.IntegerField()
-    first = serializers.IntegerField()
+class PauseResultOut(FirstTriesOut):
+    number: int
+    item: str
+    pause_ms: int
+    prompt: str
 
 
-class RevisionOut(serializers.Serializer[object]):
+class RevisionOut(Shape):
     """A lesson made of some segments: how they went before, and how it went since it was given."""
 
-    lesson = serializers.UUIDField()
-    title = serializers.CharField()
-    segments = serializers.ListField(child=serializers.IntegerField())
-    before = FirstTriesOut()
-    after = FirstTriesOut()
+    lesson: UUID
+    title: str
+    segments: list[int]
+    before: FirstTriesOut
+    after: FirstTriesOut
 
 
-class ScriptResultOut(serializers.Serializer[object]):
-    sentences = PassageOut(many=True)
-    pauses = PauseResultOut(many=True)
-    for_whom = serializers.DictField(child=serializers.ListField(child=serializers.CharField()))
-    revisions = RevisionOut(many=True)
+class ScriptResultOut(Shape):
+    """``for_whom``: for each segment with items those who need it most."""
+
+    sentences: list[PassageOut]
+    pauses: list[PauseResultOut]
+    for_whom: dict[str, list[str]]
+    revisions: list[RevisionOut]
 
 
 class RevisionIn(serializers.Serializer[object]):
     segments = serializers.ListField(child=serializers.IntegerField(min_value=0), max_length=500)
 
 
-class WantedByOut(serializers.Serializer[object]):
+class WantedByOut(Shape):
     """Whom a lesson was made for: a class, and the members who need it most; null for what is no revision lesson."""
 
-    class_id = serializers.UUIDField()
-    members = serializers.ListField(child=serializers.UUIDField())
+    class_id: UUID
+    members: list[UUID]
 
 
-class WantedOut(serializers.Serializer[object]):
-    wanted_by = WantedByOut(allow_null=True)
+class WantedOut(Shape):
+    wanted_by: WantedByOut | None
 
 
-class RevisionMadeOut(serializers.Serializer[object]):
+class RevisionMadeOut(Shape):
     """``job``: in which its items are written."""
 
-    lesson = serializers.UUIDField()
-    job = serializers.UUIDField()
+    lesson: UUID
+    job: UUID

@@ -65,14 +65,14 @@ class GradebookView(TeacherView):
     @extend_schema(responses=GradebookOut)
     def get(self, request: Request, class_id: UUID) -> Response:
         """A class over all the lessons it was given."""
-        return Response(GradebookOut(gradebook(class_of(self.teacher, class_id))).data)
+        return told(gradebook(class_of(self.teacher, class_id)))
 
     @extend_schema(request=GradebookRulesIn, responses=GradebookOut)
     def put(self, request: Request, class_id: UUID) -> Response:
         """How the lessons count together."""
         school_class = class_of(self.teacher, class_id)
         set_rules(school_class, **parsed(GradebookRulesIn, request))
-        return Response(GradebookOut(gradebook(school_class)).data)
+        return told(gradebook(school_class))
 
 
 class SegmentResultView(ResultsView):

@@ -75,7 +75,7 @@ def test_the_others_are_not_missing_and_get_no_marks_for_it(given, school_class)
     assert sheet_data(given).absent == ["Ana Ruiz", "Cy Marr"]
     given.due_at = timezone.now() - timedelta(days=1)
     given.save()
-    rows = {r["name"]: (r["entries"][0]["state"], r["share"]) for r in gradebook(school_class)["rows"]}
+    rows = {r.name: (r.entries[0].state, r.share) for r in gradebook(school_class).rows}
     assert rows == {"Ana Ruiz": ("to_do", 0.0), "Bo Lind": ("not_given", None), "Cy Marr": ("to_do", 0.0)}
 
 

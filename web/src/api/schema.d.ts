@@ -2584,17 +2584,15 @@ export interface components {
             item: string;
             text: string;
         };
-        /** @description A tally for each group, null where it was not asked; ``apart``: two differ by more than chance. */
         ComparedItemOut: {
-            tallies: components["schemas"]["FirstTriesOut"][];
+            tallies: (components["schemas"]["FirstTriesOut"] | null)[];
             apart: boolean;
             segment: number;
             item: string;
             prompt: string;
         };
-        /** @description A tally for each group, null where it was not asked; ``apart``: two differ by more than chance. */
         ComparedSegmentOut: {
-            tallies: components["schemas"]["FirstTriesOut"][];
+            tallies: (components["schemas"]["FirstTriesOut"] | null)[];
             apart: boolean;
             title: string;
         };
@@ -2709,9 +2707,11 @@ export interface components {
         /** @description One student at one lesson. */
         EntryMarksOut: {
             state: components["schemas"]["EntryMarksOutStateEnum"];
-            /** Format: double */
+            /** @default null */
             marks: number | null;
+            /** @default 0 */
             waiting: number;
+            /** @default false */
             late: boolean;
         };
         /** @enum {string} */
@@ -2909,26 +2909,20 @@ export interface components {
         GradebookLessonOut: {
             /** Format: uuid */
             id: string;
-            /** Format: uuid */
             lesson_id: string | null;
             title: string;
             name: string;
-            /** Format: date-time */
             due_at: string | null;
-            /** Format: double */
             most: number;
-            /** Format: double */
             weight: number;
         };
         /** @description A class's students by the lessons it was given; ``most`` marks are to be had in all. */
         GradebookOut: {
             lessons: components["schemas"]["GradebookLessonOut"][];
             rows: components["schemas"]["GradebookRowOut"][];
-            /** Format: double */
             most: number;
             goals: components["schemas"]["GoalOut"][];
             dropped: number;
-            /** Format: double */
             late_share: number;
         };
         /** @description ``share``: what all of it comes to by the class's rules, 0 to 1; ``left_out``: places of the lowest lessons. */
@@ -2937,9 +2931,7 @@ export interface components {
             id: string;
             name: string;
             entries: components["schemas"]["EntryMarksOut"][];
-            /** Format: double */
             marks: number;
-            /** Format: double */
             share: number | null;
             left_out: number[];
         };
@@ -3681,7 +3673,6 @@ export interface components {
             start_ms: number;
             end_ms: number;
             text: string;
-            /** Format: double */
             replayed: number;
             again: string[];
             left: string[];
@@ -3818,12 +3809,12 @@ export interface components {
             likely_error_ms: number;
         };
         PauseResultOut: {
+            answered: number;
+            first: number;
             number: number;
             item: string;
             pause_ms: number;
             prompt: string;
-            answered: number;
-            first: number;
         };
         /** @enum {string} */
         PhaseEnum: "playing" | "held" | "asking" | "hearing" | "spread" | "told";
@@ -4137,6 +4128,7 @@ export interface components {
             /** @default  */
             text: string;
         };
+        /** @description ``for_whom``: for each segment with items those who need it most. */
         ScriptResultOut: {
             sentences: components["schemas"]["PassageOut"][];
             pauses: components["schemas"]["PauseResultOut"][];

@@ -1,0 +1,41 @@
+"""What leaves the server: only what its shape has a field for, and JSON that says the same as the types."""
+
+from datetime import UTC, datetime
+
+import pytest
+from pydantic import ValidationError
+
+from apps.study.lesson_serializers import QuestionOut, SpanOut, StudyMaterialOut
+from apps.study.serializers import NotesOut
+from config.shapes import Shape, plain, told
+from escuela_core.timeline import Span
+
+
+class Left(Shape):
+    at: datetime
+    span: SpanOut
+
+
+def test_what_a_row_holds_beside_the_fields_stays_on_the_server() -> None:
+    line = {"text": "gate", "meaning": "", "evidence": [{"start_ms": 0, "end_ms": 9}]}
+    kept = {"kind": "glossary", "place": "before", "lines": [line], "key": "secret"}
+    shown = plain(StudyMaterialOut.model_validate(kept))
+    assert shown == {"kind": "glossary", "place": "before", "lines": [{"text": "gate", "meaning": ""}]}
+    assert "correct" not in QuestionOut.model_fields
+    assert "explanation" not in QuestionOut.model_fields
+
+
+def test_a_shape_is_made_of_objects_and_goes_out_as_json() -> None:
+    shape = Left(at=datetime(2026, 3, 1, 8, tzinfo=UTC), span=SpanOut.model_validate(Span(1, 2)))
+    answer = told(shape, status=201, headers={"Cache-Control": "no-store"})
+    assert answer.data == {"at": "2026-03-01T08:00:00Z", "span": {"start_ms": 1, "end_ms": 2}}
+    assert (answer.status_code, answer.headers["Cache-Control"]) == (201, "no-store")
+    assert told(NotesOut([])).data == []
+
+
+def test_nothing_of_it_changes_and_nothing_of_another_sort_gets_in() -> None:
+    span = SpanOut(start_ms=1, end_ms=2)
+    with pytest.raises(ValidationError):
+        span.start_ms = 5
+    with pytest.raises(ValidationError):
+        SpanOut.model_validate({"start_ms": "soon", "end_ms": 2})
