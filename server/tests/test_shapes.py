@@ -5,9 +5,11 @@ from datetime import UTC, datetime
 import pytest
 from pydantic import ValidationError
 
+from apps.assignments.serializers import RulesData
 from apps.study.lesson_serializers import QuestionOut, SpanOut, StudyMaterialOut
-from apps.study.serializers import NotesOut
+from apps.study.serializers import NotesOut, RulesOut
 from config.shapes import Shape, plain, told
+from escuela_core.study import policy
 from escuela_core.timeline import Span
 
 
@@ -31,6 +33,11 @@ def test_a_shape_is_made_of_objects_and_goes_out_as_json() -> None:
     assert answer.data == {"at": "2026-03-01T08:00:00Z", "span": {"start_ms": 1, "end_ms": 2}}
     assert (answer.status_code, answer.headers["Cache-Control"]) == (201, "no-store")
     assert told(NotesOut([])).data == []
+
+
+def test_a_student_is_told_every_rule_there_is() -> None:
+    assert set(RulesOut.model_fields) == set(policy.NAMES)
+    assert set(policy.NAMES) - {"opens_at", "due_at", "closes_at"} == set(RulesData().fields)
 
 
 def test_nothing_of_it_changes_and_nothing_of_another_sort_gets_in() -> None:
