@@ -26,6 +26,7 @@ from apps.results.selectors import sheet_data
 from apps.results.student_selectors import student_data
 from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Stretch, Student
+from config.memory import settle
 
 from .conftest import CHOICE, make_lesson
 
@@ -97,6 +98,8 @@ def timed(work: Callable[[], Any]) -> tuple[float, int]:
 
 
 def test_table(given, client, capsys) -> None:
+    settle()  # as in a process that serves
+
     def view() -> object:
         return client.get(f"/api/assignments/{given.id}/sheet/").content
 
