@@ -48,10 +48,6 @@ class Row:
         return any(talks.at_true_sentence(self.talk, s.start_ms, s.end_ms, self.evidence) for s in spans)
 
 
-def everyday(name: str) -> talks.Talk:
-    return talks.load(name, items="natural.items", labels="natural.labels")
-
-
 def rows_of(read: Iterable[talks.Talk]) -> list[Row]:
     rows = []
     for talk in read:
@@ -104,7 +100,7 @@ def main() -> None:
         captions = "captions.auto.vtt" if "--auto" in sys.argv else "captions.vtt"
         read = [talks.spoken(name, captions=captions) for name in talks.spoken_names()]
     else:
-        read = [everyday(name) for name in talks.names(reporting=not development)]
+        read = [talks.everyday(name) for name in talks.names(reporting=not development)]
     rows = rows_of(read)
     summary(rows)
     table(rows, "everyday items")

@@ -15,7 +15,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 import talks
-from report_everyday import Row, everyday, rows_of
+from report_everyday import Row, rows_of
 
 WORDS_A_MINUTE, SECONDS_A_PRESS = 230, 1.0
 
@@ -68,7 +68,7 @@ def table(names: Iterable[str]) -> None:
     print("|---|---|---|---|---|---|")
     sums = [0.0, 0.0, 0.0]
     for name in names:
-        rows = rows_of([everyday(name)])
+        rows = rows_of([talks.everyday(name)])
         told = [without(rows), with_check(rows, confirmed_too=False), with_check(rows, confirmed_too=True)]
         sums = [s + e.minutes for s, e in zip(sums, told, strict=True)]
         shown = " | ".join(f"{e.minutes:.1f} min, {e.presses} presses" for e in told)

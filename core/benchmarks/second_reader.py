@@ -20,7 +20,7 @@ from random import Random
 from typing import Any
 
 import talks
-from report_everyday import Row, everyday, rows_of, summary, table
+from report_everyday import Row, rows_of, summary, table
 
 from escuela_core.checking.second import RIGHT_IN, Put, batches, combined, messages, put, read
 
@@ -117,7 +117,7 @@ def main() -> None:
     words = sys.argv[1:]
     if not words or words[0] not in ("simulate", "requests", "answers"):
         raise SystemExit(__doc__)
-    rows = rows_of(map(everyday, talks.names(reporting="--development" not in words)))
+    rows = rows_of(map(talks.everyday, talks.names(reporting="--development" not in words)))
     if words[0] == "requests":
         lines = [{"id": r.id, "messages": messages(r.asked)} for r in requests_of(rows, every=True)]
         Path(words[1]).write_text("".join(json.dumps(n, ensure_ascii=False) + "\n" for n in lines), "utf-8")

@@ -25,6 +25,8 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
+from talks import recorded
+
 from escuela_core.checking import check
 from escuela_core.items import Item
 from escuela_core.transcripts import Transcript, read_captions, webvtt
@@ -62,10 +64,9 @@ def load(name: str, *, auto: bool = False) -> Talk:
     if (OWN / f"{name}.txt").exists():
         return own(name)
     folder = FOLDER / name
-    data = {p.stem: json.loads(p.read_text("utf-8")) for p in folder.glob("*.json")}
-    captions = (folder / ("captions.auto.vtt" if auto else "captions.vtt")).read_bytes()
-    transcript = read_captions(captions, language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"])
-    return Talk(name, transcript, data["facts"], set(data["not_worth"]), data["truth"]["sentences"])
+    transcript, truth = recorded(folder, "captions.auto.vtt" if auto else "captions.vtt")
+    facts, not_worth = (json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("facts", "not_worth"))
+    return Talk(name, transcript, facts, set(not_worth), truth["sentences"])
 
 
 def own(name: str) -> Talk:

@@ -58,20 +58,27 @@ def load(name: str, *, captions: str = "captions.vtt", items: str = "items", lab
     if (OWN / f"{name}.txt").exists():
         return _own(name)
     folder = FOLDER / name
-    data = {part: json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", items, labels, "truth")}
-    transcript = read_captions(
-        (folder / captions).read_bytes(), language=data["talk"]["language"], duration_ms=data["truth"]["duration_ms"]
-    )
-    return Talk(name, transcript, items_from_json(data[items]), data[labels], data["truth"])
+    transcript, truth = recorded(folder, captions)
+    asked, told = (json.loads((folder / f"{part}.json").read_text("utf-8")) for part in (items, labels))
+    return Talk(name, transcript, items_from_json(asked), told, truth)
+
+
+def everyday(name: str) -> Talk:
+    """One talk with its everyday items."""
+    return load(name, items="natural.items", labels="natural.labels")
+
+
+def recorded(folder: Path, captions: str) -> tuple[Transcript, dict[str, Any]]:
+    """What is said in the talk of a folder, by one of its captions, and the true times."""
+    about, truth = (json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", "truth"))
+    said = (folder / captions).read_bytes()
+    return read_captions(said, language=about["language"], duration_ms=truth["duration_ms"]), truth
 
 
 def spoken(name: str, *, captions: str = "captions.vtt") -> Talk:
     """An unrehearsed talk of ``speech`` with its everyday items, whose sentences count from 0 as in its facts."""
     folder = SPEECH / name
-    about, truth = (json.loads((folder / f"{part}.json").read_text("utf-8")) for part in ("talk", "truth"))
-    transcript = read_captions(
-        (folder / captions).read_bytes(), language=about["language"], duration_ms=truth["duration_ms"]
-    )
+    transcript, truth = recorded(folder, captions)
     return Talk(name, transcript, *_asked((folder / "everyday.txt").read_text("utf-8"), first=0), truth)
 
 

@@ -54,7 +54,7 @@ def rows(name: str) -> list[Row]:
     """The exam of a talk, and its everyday items where there are some; none of a talk in another language."""
     found = _rows(talks.load(name), everyday=False)
     if found and name not in talks.own():
-        found += _rows(talks.load(name, items="natural.items", labels="natural.labels"), everyday=True)
+        found += _rows(talks.everyday(name), everyday=True)
     return found
 
 

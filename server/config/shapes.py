@@ -6,10 +6,9 @@ derived. What comes in is read by serializers, which say in words what is wrong 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from typing import Annotated, Any
+from typing import Any
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict
 from rest_framework.response import Response
 
 
@@ -32,16 +31,11 @@ class Shape(BaseModel):
     )
 
 
-def told(shape: BaseModel, *, status: int = 200, headers: dict[str, str] | None = None) -> Response:
+def respond(shape: BaseModel, *, status: int = 200, headers: dict[str, str] | None = None) -> Response:
     """The answer of a view; ``shape`` is a ``Shape``, or a ``RootModel`` for a list of them."""
-    return Response(plain(shape), status=status, headers=headers)
+    return Response(to_json(shape), status=status, headers=headers)
 
 
-def plain(shape: BaseModel) -> Any:
+def to_json(shape: BaseModel) -> Any:
     """What of a shape goes out as JSON."""
     return shape.model_dump(mode="json")
-
-
-def one_of(values: Sequence[str]) -> Any:
-    """Words of a list that is kept elsewhere, as the type of a field."""
-    return Annotated[str, Field(json_schema_extra={"enum": list(values)})]

@@ -8,7 +8,7 @@ from pydantic import ValidationError
 from apps.assignments.serializers import RulesData
 from apps.study.lesson_serializers import QuestionOut, SpanOut, StudyMaterialOut
 from apps.study.serializers import NotesOut, RulesOut
-from config.shapes import Shape, plain, told
+from config.shapes import Shape, respond, to_json
 from escuela_core.study import policy
 from escuela_core.timeline import Span
 
@@ -21,7 +21,7 @@ class Left(Shape):
 def test_what_a_row_holds_beside_the_fields_stays_on_the_server() -> None:
     line = {"text": "gate", "meaning": "", "evidence": [{"start_ms": 0, "end_ms": 9}]}
     kept = {"kind": "glossary", "place": "before", "lines": [line], "key": "secret"}
-    shown = plain(StudyMaterialOut.model_validate(kept))
+    shown = to_json(StudyMaterialOut.model_validate(kept))
     assert shown == {"kind": "glossary", "place": "before", "lines": [{"text": "gate", "meaning": ""}]}
     assert "correct" not in QuestionOut.model_fields
     assert "explanation" not in QuestionOut.model_fields
@@ -29,10 +29,10 @@ def test_what_a_row_holds_beside_the_fields_stays_on_the_server() -> None:
 
 def test_a_shape_is_made_of_objects_and_goes_out_as_json() -> None:
     shape = Left(at=datetime(2026, 3, 1, 8, tzinfo=UTC), span=SpanOut.model_validate(Span(1, 2)))
-    answer = told(shape, status=201, headers={"Cache-Control": "no-store"})
+    answer = respond(shape, status=201, headers={"Cache-Control": "no-store"})
     assert answer.data == {"at": "2026-03-01T08:00:00Z", "span": {"start_ms": 1, "end_ms": 2}}
     assert (answer.status_code, answer.headers["Cache-Control"]) == (201, "no-store")
-    assert told(NotesOut([])).data == []
+    assert respond(NotesOut([])).data == []
 
 
 def test_a_student_is_told_every_rule_there_is() -> None:

@@ -22,7 +22,7 @@ from apps.work import made
 from apps.work import services as work
 from apps.work.models import Job
 from apps.work.services import Steps, long_work
-from config.shapes import plain
+from config.shapes import to_json
 from escuela_core.study import policy
 
 README = """Everything that Escuela keeps of your account.
@@ -113,7 +113,7 @@ def assignment_data(assignment: Any) -> dict[str, Any]:
         "instructions": assignment.instructions,
         "policy": {f: getattr(assignment, f) for f in policy.NAMES},
         "edition": assignment.edition.content,
-        "students": [plain(everything_of(s)) for s in assignment.students.all()],
+        "students": [to_json(everything_of(s)) for s in assignment.students.all()],
     }
 
 

@@ -18,7 +18,7 @@ from apps.privacy.serializers import RenameIn, StudentExportOut, WhatGoesOut
 from apps.study.models import Student
 from apps.work.serializers import JobOut
 from config.api import TeacherView, parsed
-from config.shapes import told
+from config.shapes import respond
 
 
 class ErasureView(TeacherView):
@@ -54,7 +54,7 @@ class StudentDataView(TeacherView):
         """All that is kept of one student, to be handed out."""
         data = exporting.everything_of(self.student(assignment_id, student_id))
         headers = {"Content-Disposition": 'attachment; filename="student.json"'}
-        return told(data, headers=headers)
+        return respond(data, headers=headers)
 
     @extend_schema(request=RenameIn, responses={204: None})
     def patch(self, request: Request, assignment_id: UUID, student_id: UUID) -> Response:

@@ -11,11 +11,11 @@ from rest_framework.response import Response
 from apps.results.comparing import side_by_side
 from apps.results.comparing_serializers import SideBySideOut
 from apps.results.views import ResultsView
-from config.shapes import told
+from config.shapes import respond
 
 
 class SideBySideView(ResultsView):
     @extend_schema(responses=SideBySideOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
         """What several classes made of the same lesson."""
-        return told(side_by_side(self.assignment(assignment_id)))
+        return respond(side_by_side(self.assignment(assignment_id)))

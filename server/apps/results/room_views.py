@@ -18,7 +18,7 @@ from apps.room import events, services
 from apps.study import in_room, selectors
 from config.api import TeacherView, parsed
 from config.codes import qr_of
-from config.shapes import told
+from config.shapes import respond
 
 # Answers come in crowds; the screen counts them a few times a second.
 GATHER_S = 0.3
@@ -30,7 +30,7 @@ class ScreenAddress(TeacherView):
         return get_object_or_404(mine, id=assignment_id, owner=self.teacher)
 
     def shown(self, assignment: Assignment) -> Response:
-        return told(screen(assignment))
+        return respond(screen(assignment))
 
 
 class ScreenView(ScreenAddress):
@@ -54,7 +54,7 @@ class ScreenView(ScreenAddress):
             remote=remote,
             remote_qr=qr_of(remote),
         )
-        return told(shape)
+        return respond(shape)
 
     @extend_schema(request=None, responses=RoomOut)
     def post(self, request: Request, assignment_id: UUID) -> Response:

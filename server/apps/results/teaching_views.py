@@ -14,21 +14,21 @@ from apps.results.script_page import script_page
 from apps.results.teaching_serializers import RevisionIn, RevisionMadeOut, ScriptResultOut, WantedOut
 from apps.results.views import ResultsView
 from config.api import TeacherView, parsed
-from config.shapes import told
+from config.shapes import respond
 
 
 class ScriptResultView(ResultsView):
     @extend_schema(responses=ScriptResultOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
         """The script with what the class did at each sentence and pause."""
-        return told(script_page(self.assignment(assignment_id)))
+        return respond(script_page(self.assignment(assignment_id)))
 
 
 class WantedView(TeacherView):
     @extend_schema(responses=WantedOut)
     def get(self, request: Request, lesson_id: UUID) -> Response:
         """Whom a revision lesson was made for."""
-        return told(WantedOut(wanted_by=revision.wanted_by(lesson_of(self.teacher, lesson_id))))
+        return respond(WantedOut(wanted_by=revision.wanted_by(lesson_of(self.teacher, lesson_id))))
 
 
 class RevisionsView(ResultsView):
@@ -37,4 +37,4 @@ class RevisionsView(ResultsView):
         """Make a lesson of some segments, with other items."""
         assignment = self.assignment(assignment_id)
         made, job = revision.make(assignment, parsed(RevisionIn, request)["segments"])
-        return told(RevisionMadeOut(lesson=made.id, job=job.id), status=201)
+        return respond(RevisionMadeOut(lesson=made.id, job=job.id), status=201)

@@ -31,7 +31,7 @@ from apps.results.student_serializers import ForOneIn, StudentResultOut
 from apps.results.unchanged import tag_of
 from apps.study.models import Answer, Student
 from config.api import TeacherView, parsed
-from config.shapes import told
+from config.shapes import respond
 
 
 class ResultsView(TeacherView):
@@ -45,13 +45,13 @@ class ResultsView(TeacherView):
         tag = tag_of(assignment)
         if request.headers.get("If-None-Match") == tag:
             return Response(status=304, headers={"ETag": tag})
-        return told(read(), headers={"ETag": tag})
+        return respond(read(), headers={"ETag": tag})
 
 
 class OverviewView(TeacherView):
     @extend_schema(responses=OverviewsOut)
     def get(self, request: Request) -> Response:
-        return told(selectors.overview(self.teacher))
+        return respond(selectors.overview(self.teacher))
 
 
 class SheetView(ResultsView):
@@ -65,14 +65,14 @@ class GradebookView(TeacherView):
     @extend_schema(responses=GradebookOut)
     def get(self, request: Request, class_id: UUID) -> Response:
         """A class over all the lessons it was given."""
-        return told(gradebook(class_of(self.teacher, class_id)))
+        return respond(gradebook(class_of(self.teacher, class_id)))
 
     @extend_schema(request=GradebookRulesIn, responses=GradebookOut)
     def put(self, request: Request, class_id: UUID) -> Response:
         """How the lessons count together."""
         school_class = class_of(self.teacher, class_id)
         set_rules(school_class, **parsed(GradebookRulesIn, request))
-        return told(gradebook(school_class))
+        return respond(gradebook(school_class))
 
 
 class SegmentResultView(ResultsView):
@@ -121,7 +121,7 @@ class StudentResultView(ResultsView):
         return student
 
     def shown(self, assignment: Assignment, student: Student) -> Response:
-        return told(student_selectors.student_data(assignment, student))
+        return respond(student_selectors.student_data(assignment, student))
 
 
 class CorrectionView(ResultsView):

@@ -22,7 +22,7 @@ from apps.study.serializers import EntryOut
 from apps.study.views import StudyAddress, leave_class
 from config.api import parsed
 from config.client import address_of
-from config.shapes import told
+from config.shapes import respond
 
 
 class ClassPageView(StudyAddress):
@@ -39,7 +39,7 @@ class ClassPageView(StudyAddress):
     def page(self, member: Member | None, entry: EntryOut) -> Response:
         given = members.lessons_for(member, timezone.now()) if member else []
         shape = ClassPageOut(entry=entry, lessons=[lesson.shown for lesson in given])
-        return told(shape, headers={"Cache-Control": "no-store"})
+        return respond(shape, headers={"Cache-Control": "no-store"})
 
     @extend_schema(responses=ClassPageOut)
     def get(self, request: Request, code: str) -> Response:
@@ -83,7 +83,7 @@ class MineView(StudyAddress):
             )
             for m in mine
         ]
-        return told(MineOut(classes=classes), headers={"Cache-Control": "no-store"})
+        return respond(MineOut(classes=classes), headers={"Cache-Control": "no-store"})
 
 
 class LookedView(ClassPageView):

@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, Literal, TypeAlias
+from typing import Literal
 
-from config.shapes import Shape, one_of
+from pydantic import Field
+
+from config.shapes import Shape
 from escuela_core.items import KINDS
-
-if TYPE_CHECKING:
-    ItemKind: TypeAlias = str
-else:
-    ItemKind = one_of(tuple(KINDS))
 
 
 class SpanOut(Shape):
@@ -47,7 +44,7 @@ class QuestionOut(ShownOut):
 
     withheld: bool
     id: str
-    kind: ItemKind
+    kind: str = Field(json_schema_extra={"enum": list(KINDS)})
     several: bool
     marks: float
     time_limit_s: int | None

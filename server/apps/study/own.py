@@ -10,16 +10,11 @@ from django.utils import timezone
 from apps.assignments.models import frozen
 from apps.study import selectors
 from apps.study.models import Note, Student
-from apps.study.serializers import NoteOut, NotesOut, OwnDataOut, OwnItemOut
+from apps.study.serializers import NotesOut, OwnDataOut, OwnItemOut
 from config.errors import SentenceError
 from config.names import shows_something
 
 MOST_NOTES = 200
-
-
-def notes_of(student: Student) -> list[NoteOut]:
-    """The notes of a person, written at whichever time through the lesson. One query."""
-    return [NoteOut.model_validate(n) for n in Note.objects.filter(student__person=student.person)]
 
 
 @transaction.atomic
@@ -34,12 +29,12 @@ def write_note(student: Student, note_id: UUID, *, at_ms: int, text: str) -> Not
         raise SentenceError("note_elsewhere", "This note belongs to someone else.")
     if not shows_something(text):
         Note.objects.filter(id=note_id).delete()
-        return NotesOut(notes_of(student))
-    if known is None and len(notes_of(student)) >= MOST_NOTES:
+        return NotesOut(selectors.notes_of(student))
+    if known is None and len(selectors.notes_of(student)) >= MOST_NOTES:
         raise SentenceError("notes_full", f"A lesson takes {MOST_NOTES} notes.", most=MOST_NOTES)
     kept = {"at_ms": at_ms, "text": text.strip()}
     Note.objects.update_or_create(id=note_id, defaults=kept, create_defaults=kept | {"student": student})
-    return NotesOut(notes_of(student))
+    return NotesOut(selectors.notes_of(student))
 
 
 def own_data(student: Student) -> OwnDataOut:

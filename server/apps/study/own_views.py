@@ -12,14 +12,14 @@ from apps.study import own
 from apps.study.serializers import NoteIn, NotesOut, OwnDataOut
 from apps.study.views import StudyAddress
 from config.api import parsed
-from config.shapes import told
+from config.shapes import respond
 
 
 class NoteView(StudyAddress):
     @extend_schema(request=NoteIn, responses=NotesOut)
     def put(self, request: Request, code: str, note_id: UUID) -> Response:
         """Write a note, or write it otherwise; empty, it goes."""
-        return told(own.write_note(self.joined(request, code), note_id, **parsed(NoteIn, request)))
+        return respond(own.write_note(self.joined(request, code), note_id, **parsed(NoteIn, request)))
 
 
 class OwnDataView(StudyAddress):
@@ -27,4 +27,4 @@ class OwnDataView(StudyAddress):
     def get(self, request: Request, code: str) -> Response:
         """All that is kept of the student in this lesson, as a file."""
         data = own.own_data(self.joined(request, code))
-        return told(data, headers={"Content-Disposition": 'attachment; filename="my-lesson.json"'})
+        return respond(data, headers={"Content-Disposition": 'attachment; filename="my-lesson.json"'})

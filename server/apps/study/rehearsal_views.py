@@ -20,7 +20,7 @@ from apps.study.models import Answer
 from apps.study.serializers import ProgressOut, RehearsedIn
 from apps.study.views import raw_response
 from config.api import TeacherView, parsed
-from config.shapes import told
+from config.shapes import respond
 from escuela_core.items import item_from_json, items_from_json
 from escuela_core.study import Policy, mark, response_from_json
 from escuela_core.study.ordering import Ordering, as_written
@@ -43,7 +43,7 @@ class RehearsalView(TeacherView):
         ]
         shape = selectors.lesson_for(content, asked, selectors.media_of(lesson.recording))
         every = selectors.materials_for(content, ("before", "during", "after"))
-        return told(shape.model_copy(update={"materials": every}))
+        return respond(shape.model_copy(update={"materials": every}))
 
     @extend_schema(request=RehearsedIn, responses=ProgressOut)
     def post(self, request: Request, lesson_id: UUID) -> Response:
@@ -60,7 +60,7 @@ class RehearsalView(TeacherView):
         # Tries that are marked and forgotten: they are never saved.
         tries = [Answer(id=NOBODY, outcome=o, response={}) for o in before]
         tries.append(Answer(id=NOBODY, outcome=result.outcome, response=written, share=result.share))
-        return told(selectors.progress(item, tries, REHEARSED, ordering, key_shown=False))
+        return respond(selectors.progress(item, tries, REHEARSED, ordering, key_shown=False))
 
 
 def rehearsed_by(lesson: Lesson) -> Ordering:

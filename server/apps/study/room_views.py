@@ -12,13 +12,13 @@ from apps.room import events
 from apps.study import in_room
 from apps.study.serializers import InRoomOut
 from apps.study.views import StudyAddress
-from config.shapes import told
+from config.shapes import respond
 
 
 class InRoomView(StudyAddress):
     @extend_schema(responses=InRoomOut)
     def get(self, request: Request, code: str) -> Response:
-        return told(in_room.room_for(self.joined(request, code)), headers={"Cache-Control": "no-store"})
+        return respond(in_room.room_for(self.joined(request, code)), headers={"Cache-Control": "no-store"})
 
 
 class InRoomEventsView(StudyAddress):

@@ -150,9 +150,14 @@ def state_of(student: Student, now: datetime) -> StudentOut:
         ],
         materials=materials_for(edition.content, ("after",)) if standing.finished else [],
         remark=student.remark,
-        notes=[NoteOut.model_validate(n) for n in Note.objects.filter(student__person=student.person)],
+        notes=notes_of(student),
         watched=[SpanOut.model_validate(s) for s in watched(student)],
     )
+
+
+def notes_of(student: Student) -> list[NoteOut]:
+    """The notes of a person, written at whichever time through the lesson. One query."""
+    return [NoteOut.model_validate(n) for n in Note.objects.filter(student__person=student.person)]
 
 
 def corrections_of(assignment: Assignment) -> list[CorrectedOut]:

@@ -42,7 +42,7 @@ from config.api import parsed
 from config.client import address_of
 from config.errors import SentenceError
 from config.origin import require_own_page, set_framed_cookie
-from config.shapes import told
+from config.shapes import respond
 
 
 def raw_response(request: Request) -> Any:
@@ -134,7 +134,7 @@ class StudyAddress(APIView):
             student=standing,
             token=token,
         )
-        return told(shape, headers={"Cache-Control": "no-store"})
+        return respond(shape, headers={"Cache-Control": "no-store"})
 
     def known_from_now_on(self, request: Request, student: Student, entry: EntryOut | None = None) -> Response:
         """What ``student`` is shown, on a device that shows from now on that it is theirs."""
@@ -259,7 +259,7 @@ class AnswersView(StudyAddress):
         )
         if shape.key:
             services.let_out(student, [shape.item])
-        return told(shape)
+        return respond(shape)
 
 
 class LookView(StudyAddress):
@@ -277,7 +277,7 @@ class LookView(StudyAddress):
             services.ordering_of(student),
             key_shown=looked.item_id in student.shown,
         )
-        return told(shape)
+        return respond(shape)
 
 
 class ClockView(StudyAddress):
@@ -288,7 +288,7 @@ class ClockView(StudyAddress):
         student = self.joined(request, code)
         item, left_ms = services.turn_clock(student, given["item"], rests=given["rests"])
         asked = selectors.question(item, services.ordering_of(student).of(item))
-        return told(ClockOut(left_ms=left_ms, question=asked))
+        return respond(ClockOut(left_ms=left_ms, question=asked))
 
 
 class PlayedView(StudyAddress):

@@ -157,7 +157,6 @@ SPECTACULAR_SETTINGS = {
     "COMPONENT_SPLIT_REQUEST": True,
     "ENUM_GENERATE_CHOICE_DESCRIPTION": False,
     "ENUM_NAME_OVERRIDES": {
-        "JobStateEnum": ["waiting", "running", "done", "failed", "cancelled"],
         "StepStateEnum": ["waiting", "running", "done"],
         "AssignmentStateEnum": ["not_yet", "open", "late", "closed"],
         "ItemKindEnum": "escuela_core.items.KINDS",

@@ -17,7 +17,6 @@ from escuela_core.timeline import Span, merged
 
 SignCode = Literal["unheard", "over_reported", "in_seconds", "same_words"]
 Flag = Literal["not_started", "unfinished", "late", "stuck", "unsure", "waiting", "signs"]
-SIGN_CODES: tuple[SignCode, ...] = ("unheard", "over_reported", "in_seconds", "same_words")
 FLAGS: tuple[Flag, ...] = ("not_started", "unfinished", "late", "stuck", "unsure", "waiting", "signs")
 
 # Reports of what was played may come this long after the answer.
@@ -64,7 +63,7 @@ class Sign:
 
 
 def signs(doings: Sequence[Doing], items: Sequence[Item]) -> list[list[Sign]]:
-    """For each student what may be worth a look, in the order of SIGN_CODES."""
+    """For each student what may be worth a look, in the order of SignCode."""
     alike = _same_words(doings)
     return [
         [
