@@ -131,7 +131,9 @@ function Row({ student: s, sheet, shown, place, look, inWords, at }: RowProps) {
         );
       })}
       {has("marks") && <td className="px-4 text-right">{s.marks.toFixed(1)}</td>}
-      {has("minutes") && <td className="whitespace-nowrap text-right text-quiet">{t("results.minutes", { count: s.minutes })}</td>}
+      {has("minutes") && (
+        <td className="whitespace-nowrap text-right text-quiet">{t("results.minutes", { count: s.minutes })}</td>
+      )}
       {has("place") && <td className="px-4 text-right">{place}</td>}
     </tr>
   );
