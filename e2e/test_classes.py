@@ -69,14 +69,14 @@ def test_who_is_not_on_the_list_asks_and_two_entries_of_one_student_become_one(n
     expect(teacher.get_by_label("Name: Celia W.")).to_be_visible()
 
 
-def test_a_class_that_was_renamed_or_put_away_comes_back(new_page: NewPage) -> None:
+def test_a_class_that_was_renamed_or_archived_comes_back(new_page: NewPage) -> None:
     teacher = new_page()
     sign_in_demo(teacher)
     make_class(teacher, "Night rowers")
-    teacher.get_by_role("button", name="Put away").click()
-    expect(teacher.get_by_text("is put away with its results")).to_be_visible()
+    teacher.get_by_role("button", name="Archive").click()
+    expect(teacher.get_by_text("is archived with its results")).to_be_visible()
     teacher.keyboard.press("Shift+U")
-    expect(teacher.get_by_role("button", name="Put away")).to_be_visible()
+    expect(teacher.get_by_role("button", name="Archive")).to_be_visible()
     teacher.get_by_label("Name of the class").fill("Night sailors")
     teacher.keyboard.press("Enter")
     expect(teacher.get_by_text("The class is called “Night sailors” now.")).to_be_visible()
@@ -100,7 +100,7 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     link = make_class(teacher, "Evening rowers")
     teacher.get_by_label("More tries for Celia Ward").select_option("+1")
     assert axe_faults(teacher) == ""
-    teacher.get_by_role("button", name="Take out: Bruno Peel").click()
+    teacher.get_by_role("button", name="Remove: Bruno Peel").click()
     expect(teacher.get_by_label("Name: Bruno Peel")).to_have_count(0)
     teacher.keyboard.press("Shift+U")
     expect(teacher.get_by_label("Name: Bruno Peel")).to_be_visible()
@@ -125,7 +125,7 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     expect(other.get_by_text("type the number you got with it")).to_be_visible()
     other.get_by_label("Your number").fill(number)
     other.keyboard.press("Enter")
-    expect(other.get_by_role("heading", name="Begun")).to_be_visible()
+    expect(other.get_by_role("heading", name="Started")).to_be_visible()
 
     more_time(given, "Celia Ward", "7 days later")
     expect(given.get_by_text("Celia Ward: until")).to_be_visible()
@@ -137,7 +137,7 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     expect(given.get_by_text("5 May 2031").first).to_be_visible()
 
     given.get_by_role("link", name="Results").click()
-    expect(teacher.get_by_text("Not begun yet: Ada Coll, Bruno Peel")).to_be_visible()
+    expect(teacher.get_by_text("Not started yet: Ada Coll, Bruno Peel")).to_be_visible()
 
     # All lessons of the class side by side, by one key from the class.
     teacher.goto("/classes")
@@ -145,7 +145,7 @@ def test_a_class_gets_a_lesson_and_each_student_goes_on_as_themselves(new_page: 
     teacher.get_by_label("Add students").wait_for()
     teacher.keyboard.press("m")
     expect(teacher.get_by_role("row", name=re.compile("Celia Ward.*not finished"))).to_be_visible()
-    expect(teacher.get_by_role("row", name=re.compile("Ada Coll.*not begun"))).to_be_visible()
+    expect(teacher.get_by_role("row", name=re.compile("Ada Coll.*not started"))).to_be_visible()
     assert axe_faults(teacher) == ""
 
     # On a shared device the next student is nobody yet, in every lesson of the class.
@@ -188,7 +188,7 @@ def test_what_some_of_a_class_are_given_the_others_neither_see_nor_miss(new_page
     student.reload()
     expect(student.get_by_role("link", name=re.compile("How a canal lock"))).to_be_visible()
     given.get_by_role("link", name="Results").click()
-    expect(teacher.get_by_text("Not begun yet: Ada Coll, Celia Ward")).to_be_visible()
+    expect(teacher.get_by_text("Not started yet: Ada Coll, Celia Ward")).to_be_visible()
 
 
 def test_a_student_of_two_classes_finds_both_in_one_place(new_page: NewPage) -> None:

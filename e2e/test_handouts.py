@@ -61,15 +61,15 @@ def test_a_sheet_is_laid_out_and_saved(new_page: NewPage) -> None:
     assert "For the teacher" in words
 
     # The layout goes on to the next lesson.
-    page.get_by_text("Layouts you keep").click()
+    page.get_by_text("Saved layouts").click()
     page.get_by_label("Name of this layout").fill("Tuesdays")
-    page.get_by_role("button", name="Keep").click()
+    page.get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_text("Tuesdays")).to_be_visible()
     open_copy(page, "How a canal lock lifts a boat", "items")
     page.get_by_role("button", name="Handout").click()
     expect(page.get_by_label("Line above the title")).to_have_value("Class 4B")
-    page.get_by_text("Layouts you keep").click()
-    page.get_by_role("button", name="Remove").click()
+    page.get_by_text("Saved layouts").click()
+    page.get_by_role("button", name="Remove", exact=True).click()
     expect(page.get_by_text("Tuesdays")).to_have_count(0)
 
 

@@ -64,7 +64,7 @@ def share(
     _require_ready(locked, items)
     edition = freeze(locked, items)
     if school_class is not None and school_class.archived_at is not None:
-        raise SentenceError("class_archived", "This class has been put away; take it out again first.")
+        raise SentenceError("class_archived", "This class is archived; restore it first.")
     name = name.strip() or (school_class.name if school_class else locked.title)
     assignment = Assignment(owner=owner, edition=edition, school_class=school_class, name=name, **policy)
     assignment.id = assignment_id or assignment.id

@@ -114,7 +114,7 @@ def _unpack(job: Job, recording: Recording, arrived: Path) -> None:
         if not (recording.link and hosts.host_of(recording.link)):
             raise SentenceError(
                 "archive_without_recording",
-                "This lesson comes without its recording. Bring the recording in first, then open the lesson again.",
+                "This lesson comes without its recording. Add the recording first, then open the lesson again.",
             )
         recordings.fetch(recording, lambda _share: None)
 

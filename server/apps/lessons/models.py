@@ -184,7 +184,7 @@ class SecondOpinion(models.Model):
 
 
 class Attachment(models.Model):
-    """A picture or a spoken note of a lesson's items, which name it in ``image`` or ``sound``."""
+    """A picture or a voice note of a lesson's items, which name it in ``image`` or ``sound``."""
 
     class Kind(models.TextChoices):
         IMAGE = "image"

@@ -47,7 +47,7 @@ def rename_folder(owner: User, before: str, after: str) -> int:
 def purge(lesson: Lesson) -> None:
     """Let a removed lesson go for good, with its recording. One that students have stays for them, out of sight."""
     if lesson.removed_at is None:
-        raise SentenceError("not_removed", "Remove the lesson first; only then can it go for good.")
+        raise SentenceError("not_removed", "Delete the lesson first; only then can it be deleted for good.")
     if lesson.recording.editions.exists():
         raise SentenceError("lesson_shared", "Students have this lesson, so its recording stays for them.")
     attachments.let_go(lesson)

@@ -29,7 +29,7 @@ README = """Everything that Escuela keeps of your account.
 
 account.json            your account, where you are signed in, what was done under it
 lessons/<id>/           one lesson each: lesson.json (its script, segments, items and materials), source (the recording
-                        as you brought it in), captions, attached pictures and spoken notes
+                        as you brought it in), captions, attached pictures and voice notes
 assignments/<id>.json   what students got, the rules, and what each student watched and answered
 """
 

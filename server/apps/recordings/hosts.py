@@ -27,7 +27,7 @@ _FRAME = re.compile(r"""<iframe[^>]*\ssrc=["']([^"']+)["']""")
 REASONS = {
     "no_player": "This recording may only be watched on its own site, not in a lesson.",
     "playlist": "The link leads to a list of recordings; give the link of one of them.",
-    "live": "This is still being broadcast; bring it in when it is over.",
+    "live": "This is still being broadcast; add it when it is over.",
     "age": "The host shows this recording only to adults who are signed in there, so students could not see it.",
 }
 

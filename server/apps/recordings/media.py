@@ -54,7 +54,7 @@ class TooLongError(EscuelaError):
     code = "too_long"
 
     def __init__(self, name: str) -> None:
-        super().__init__(f"“{name}” is longer than four hours; cut it before bringing it in.", name=name)
+        super().__init__(f"“{name}” is longer than four hours; cut it before you add it.", name=name)
 
 
 @dataclass(frozen=True, slots=True)

@@ -31,7 +31,7 @@ def write_note(student: Student, note_id: UUID, *, at_ms: int, text: str) -> Not
         Note.objects.filter(id=note_id).delete()
         return NotesOut(selectors.notes_of(student))
     if known is None and len(selectors.notes_of(student)) >= MOST_NOTES:
-        raise SentenceError("notes_full", f"A lesson takes {MOST_NOTES} notes.", most=MOST_NOTES)
+        raise SentenceError("notes_full", f"You can keep up to {MOST_NOTES} notes in a lesson.", most=MOST_NOTES)
     kept = {"at_ms": at_ms, "text": text.strip()}
     Note.objects.update_or_create(id=note_id, defaults=kept, create_defaults=kept | {"student": student})
     return NotesOut(selectors.notes_of(student))

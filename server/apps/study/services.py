@@ -298,7 +298,7 @@ def ask_for_look(student: Student, answer_id: UUID, reason: str) -> Answer:
     item = item_of(student.assignment, found.item_id)
     short = found.outcome == "wrong" or (found.outcome == "waiting" and found.shown_share is not None)
     if not short or not standing_of(student, now).speaks_of(item):
-        raise SentenceError("look_not_yet", "It has not been said of this answer that it is wrong.")
+        raise SentenceError("look_not_yet", "This answer has not been marked wrong.")
     if found.look_verdict:
         raise SentenceError("look_decided", "Your teacher has looked at this answer already.")
     found.look_reason, found.look_asked_at = reason.strip(), found.look_asked_at or now

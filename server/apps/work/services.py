@@ -161,7 +161,7 @@ class NotFailedError(EscuelaError):
     code = "not_failed"
 
     def __init__(self) -> None:
-        super().__init__("Only what failed and was not put away can be tried again.")
+        super().__init__("Only a job that failed and was not removed can be tried again.")
 
 
 def run(job_id: str) -> None:

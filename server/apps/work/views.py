@@ -19,7 +19,7 @@ from config.api import TeacherView
 class JobsView(TeacherView):
     @extend_schema(responses=JobOut(many=True))
     def get(self, request: Request) -> Response:
-        """All long work of the last days, newest first; what was put away is left out."""
+        """All long work of the last days, newest first; what was removed is left out."""
         mine = Job.objects.filter(owner=self.teacher, seen_at=None).exclude(kind="look")
         return Response(JobOut(mine[:50], many=True).data)
 
@@ -37,7 +37,7 @@ class JobView(TeacherView):
 
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, job_id: UUID) -> Response:
-        """Cancel what runs; put away what has ended."""
+        """Cancel what runs; remove what has ended."""
         services.put_away(get_object_or_404(Job, id=job_id, owner=self.teacher))
         return Response(status=204)
 

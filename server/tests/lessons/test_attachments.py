@@ -1,4 +1,4 @@
-"""Pictures and spoken notes of items."""
+"""Pictures and voice notes of items."""
 
 import io
 import subprocess

@@ -966,7 +966,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description All long work of the last days, newest first; what was put away is left out. */
+        /** @description All long work of the last days, newest first; what was removed is left out. */
         get: operations["api_jobs_list"];
         put?: never;
         post?: never;
@@ -988,7 +988,7 @@ export interface paths {
         put?: never;
         /** @description Try a failed job again, from where it failed. */
         post: operations["api_jobs_create"];
-        /** @description Cancel what runs; put away what has ended. */
+        /** @description Cancel what runs; remove what has ended. */
         delete: operations["api_jobs_destroy"];
         options?: never;
         head?: never;
@@ -1144,7 +1144,7 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * @description Keep an uploaded picture or spoken note with the lesson. The job's result is the name by which an item names
+         * @description Keep an uploaded picture or voice note with the lesson. The job's result is the name by which an item names
          *     it, in ``image`` or ``sound``.
          */
         post: operations["api_lessons_attachments_create"];

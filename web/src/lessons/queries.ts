@@ -55,7 +55,7 @@ export function useOverview() {
   return useQuery({ queryKey: ["overview"], queryFn: async () => body(await api.GET("/api/overview/")) });
 }
 
-/** Long work, newest first, without what was put away. Looked at each second while some runs. */
+/** Long work, newest first, without what was removed. Looked at each second while some runs. */
 export function useJobs() {
   return useQuery({
     queryKey: ["jobs"],
@@ -74,7 +74,7 @@ export function useJob(id: string | null) {
   });
 }
 
-/** Cancel or put away; try again from where it failed. */
+/** Cancel or remove; try again from where it failed. */
 export function useJobActs(job: Job) {
   const queries = useQueryClient();
   const onSuccess = () => queries.invalidateQueries({ queryKey: ["jobs"] });

@@ -39,7 +39,7 @@ def put_text(data: Any, at: str, text: str) -> None:
 
 
 def files(content: dict[str, Any]) -> Iterator[str]:
-    """The files that ``content`` names: its pictures and its spoken note."""
+    """The files that ``content`` names: its pictures and its voice note."""
     for key, value in content.items():
         if key in _FILES:
             yield from filter(None, [value])

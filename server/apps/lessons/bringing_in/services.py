@@ -48,7 +48,7 @@ def bring_in(owner: User, looked: Job, script: dict[str, Any], *, title: str, la
     ``text``.
     """
     if looked.kind != "look" or looked.state != Job.State.DONE:
-        raise SentenceError("not_looked", "Look at the recording first; it has not been found yet.")
+        raise SentenceError("not_looked", "Check the link first; the recording has not been found yet.")
     found = looked.result
     words = _words(owner, found, script)
     recording = recordings.receive(owner, found, title=title, language=language)

@@ -27,7 +27,7 @@ class AttachmentIn(serializers.Serializer[object]):
 class AttachmentsView(TeacherView):
     @extend_schema(request=AttachmentIn, responses={202: JobOut})
     def post(self, request: Request, lesson_id: UUID) -> Response:
-        """Keep an uploaded picture or spoken note with the lesson. The job's result is the name by which an item names
+        """Keep an uploaded picture or voice note with the lesson. The job's result is the name by which an item names
         it, in ``image`` or ``sound``."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         given = parsed(AttachmentIn, request)

@@ -1,4 +1,4 @@
-"""Pictures and spoken notes of items: read, made small and plain, kept under a name that cannot be guessed."""
+"""Pictures and voice notes of items: read, made small and plain, kept under a name that cannot be guessed."""
 
 from __future__ import annotations
 
@@ -125,5 +125,5 @@ def _sound(source: Path, target: Path, name: str) -> str:
     too_large = source.stat().st_size > LARGEST_SOUND_BYTES
     if too_large or spoken_note(source, target, name, longest_ms=LONGEST_SOUND_MS).duration_ms > LONGEST_SOUND_MS:
         minutes = LONGEST_SOUND_MS // 60_000
-        raise SentenceError("sound_too_long", f"A spoken note may last up to {minutes} minutes.", minutes=minutes)
+        raise SentenceError("sound_too_long", f"A voice note may last up to {minutes} minutes.", minutes=minutes)
     return "audio/mp4"

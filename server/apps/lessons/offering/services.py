@@ -26,7 +26,7 @@ def offer(owner: User, lessons: list[Lesson], *, title: str, author: str, licenc
     if not lessons:
         raise SentenceError("offer_empty", "Choose at least one lesson.")
     if len(lessons) > MOST_LESSONS:
-        raise SentenceError("offer_full", f"Up to {MOST_LESSONS} lessons go together.", most=MOST_LESSONS)
+        raise SentenceError("offer_full", f"You can offer up to {MOST_LESSONS} lessons at once.", most=MOST_LESSONS)
     wanted = {lesson.id for lesson in lessons}
     open_ones = Offer.objects.filter(owner=owner, ended_at=None).prefetch_related("lessons")
     made = next((o for o in open_ones if {lesson.id for lesson in o.lessons.all()} == wanted), None)

@@ -30,7 +30,7 @@ def join(lesson: Lesson, sentence: Sentence) -> None:
     """Join a sentence to the one before it."""
     before = lesson.recording.sentences.filter(start_ms__lt=sentence.start_ms).last()
     if before is None:
-        raise SentenceError("sentence_first", "The first sentence has none before it to be joined to.")
+        raise SentenceError("sentence_first", "There is no sentence before the first one to join it to.")
     with changing(lesson, "join_sentences", script=[before.pk, sentence.pk]):
         _write(before, [*before.spoken().words, *sentence.spoken().words])
         lesson.segments.filter(start_ms=sentence.start_ms).delete()

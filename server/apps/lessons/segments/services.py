@@ -80,7 +80,7 @@ def rename_segment(segment: Segment, title: str) -> None:
 def merge_segment(segment: Segment) -> None:
     """Join a segment to the one before it; the earlier one's title stays."""
     if not segment.lesson.segments.filter(start_ms__lt=segment.start_ms).exists():
-        raise SentenceError("segment_first", "The first segment has none before it to merge with.")
+        raise SentenceError("segment_first", "There is no segment before the first one to merge it with.")
     with changing(segment.lesson, "merge_segment"):
         Segment.objects.filter(id=segment.id).delete()
 
@@ -113,7 +113,7 @@ def choose_segment(segment: Segment, *, takes_part: bool, items_to: str = "") ->
     """
     others = segment.lesson.segments.filter(takes_part=True).exclude(id=segment.id)
     if not takes_part and not others.exists():
-        raise SentenceError("segment_last", "One segment at least takes part in the lesson.")
+        raise SentenceError("segment_last", "At least one segment must stay in the lesson.")
     row = next(r for r in segment_rows(segment.lesson) if r["id"] == segment.id)
     mine = segment.lesson.items.filter(place=Item.Place.LESSON)
     resting = [] if takes_part else [i.id for i in mine if rests_in(i, row["start_ms"], row["end_ms"])]
