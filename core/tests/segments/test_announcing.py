@@ -3,7 +3,6 @@
 import pytest
 
 from escuela_core.segments.announcing import announced, announces
-from escuela_core.segments.describing import title_of
 
 
 @pytest.mark.parametrize(
@@ -34,16 +33,3 @@ def test_a_new_part_is_announced(said: str) -> None:
 @pytest.mark.parametrize("said", ["The water rises slowly.", "And then it falls.", "Lo primero."])
 def test_plain_words_announce_nothing(said: str) -> None:
     assert not announces(said, "en")
-
-
-def test_a_title_says_what_is_announced_else_what_is_done_else_what_is_named() -> None:
-    steps = ["You undo the nut and take off the wheel.", "Now clean the rim with a rag.", "Then clean the other rim."]
-    assert title_of(steps, ["rim", "nut"], "en", ["Okay, the wheel, so this is next."]) == "The wheel"
-    assert title_of(steps, ["rim", "nut"]) == "Cleaning the rim"
-    assert title_of(["The rim is of steel.", "A nut holds it."], ["rim", "nut"]) == "Rim and nut"
-
-
-def test_what_somebody_says_they_will_do_titles_the_segment() -> None:
-    opening = ["Okay, so now I'm going to fill the tray.", "It's empty."]
-    assert title_of(["The soil is damp.", "Press A."], ["soil", "damp"], "en", opening) == "Filling the tray"
-    assert title_of(["The soil is damp."], ["soil"], "en", ["I'm going to press A."]) == "Soil"

@@ -17,8 +17,9 @@ from escuela_core.language.functions import teaching
 from escuela_core.language.languages import language_of
 from escuela_core.language.terms import lemmas
 from escuela_core.language.vectors import Vectors, encoder
-from escuela_core.segments.announcing import announces
+from escuela_core.segments.announcing import announced, announces
 from escuela_core.segments.describing import key_terms, summary_of, title_of
+from escuela_core.segments.titling import titles
 from escuela_core.timeline import Span
 from escuela_core.transcripts.model import Sentence, Transcript
 
@@ -31,7 +32,7 @@ WINDOW_MS = 28_000
 # Weights and the price of a boundary were set on the development talks, never on the reporting ones.
 MEANING, WORDS, PAUSE, ANNOUNCED = 1.0, 0.6, 0.2, 2.0
 PRICE, PRICE_STEP = -0.5, 0.4
-# Titles, terms and summaries rest on what teaches so likely, where so many sentences do; the first ones announce.
+# Terms and summaries rest on what teaches so likely, where so many sentences do; the first ones announce.
 TEACHES_FROM, FEWEST_TEACHING, OPENING = 0.5, 3, 2
 # Too short a part is made only where a long silence leaves no other way.
 TOO_SHORT = 50.0
@@ -73,18 +74,33 @@ def describe(transcript: Transcript, firsts: Sequence[int]) -> list[Segment]:
     groups = [sentences[a:b] for a, b in zip(firsts, [*firsts[1:], len(sentences)], strict=True)]
     told = _teaching(groups, transcript.language)
     terms = key_terms(told, transcript.language)
+    named = _titles(groups, told, terms, transcript.language)
     segments = []
-    for number, (group, texts, own) in enumerate(zip(groups, told, terms, strict=True)):
+    for number, (group, texts, own, title) in enumerate(zip(groups, told, terms, named, strict=True)):
         start_ms = 0 if number == 0 else group[0].start_ms
         end_ms = (
             groups[number + 1][0].start_ms
             if number + 1 < len(groups)
             else max(transcript.duration_ms, group[-1].end_ms)
         )
-        opening = [s.text for s in group[:OPENING]] if number else []
-        title = title_of(texts, own, transcript.language, opening)
         segments.append(Segment(Span(start_ms, end_ms), title, summary_of(texts, own), tuple(own[:5])))
     return segments
+
+
+def _titles(
+    groups: Sequence[Sequence[Sentence]], told: Sequence[Sequence[str]], terms: Sequence[Sequence[str]], language: str
+) -> list[str]:
+    """What each segment announces at its start, else the phrase that tells what it is about, else its terms."""
+    texts = [[s.text for s in group] for group in groups]
+    named = ["", *(_announced(own[:OPENING], language) for own in texts[1:])]
+    if language_of(language).is_read:
+        named = titles(texts, named)
+    whole = [title or title_of(own, of, language) for title, own, of in zip(named, told, terms, strict=True)]
+    return [title[:1].upper() + title[1:] for title in whole]
+
+
+def _announced(opening: Sequence[str], language: str) -> str:
+    return next((name for text in opening if (name := announced(text, language))), "")
 
 
 def _teaching(groups: Sequence[Sequence[Sentence]], language: str) -> list[list[str]]:
@@ -112,8 +128,8 @@ def _changes(
         after = frozenset().union(*(words[i] for i in right))
         shared[at] = 1.0 - len(before & after) / (math.sqrt(len(before) * len(after)) or 1.0)
         pause[at] = math.log1p(max(0, sentences[at].start_ms - sentences[at - 1].end_ms))
-    announced = np.array([announces(s.text, language) for s in sentences], float)
-    return MEANING * _standard(meaning) + WORDS * _standard(shared) + PAUSE * _standard(pause) + ANNOUNCED * announced
+    opens = np.array([announces(s.text, language) for s in sentences], float)
+    return MEANING * _standard(meaning) + WORDS * _standard(shared) + PAUSE * _standard(pause) + ANNOUNCED * opens
 
 
 def _standard(values: NDArray[np.float64]) -> NDArray[np.float64]:
