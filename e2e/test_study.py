@@ -230,6 +230,11 @@ def test_a_lesson_kept_on_a_device_is_studied_without_a_network_reload_included(
     student = new_page(width=360, height=740, phone=True)
     enter(student, a_link(teacher, "On the boat", "all beside the recording"), "Noa")
     code = student.url.rsplit("/", 1)[1]
+    # What is looked for in other words is found by its meaning.
+    student.get_by_text("Find in the recording").tap()
+    student.get_by_role("searchbox").fill("why does pressure not open the gates?")
+    expect(student.get_by_text("sentences are similar in meaning")).to_be_visible()
+    expect(student.get_by_text("The harder the water presses")).to_be_visible()
     # Its size is said before.
     student.get_by_role("button", name=re.compile(r"Keep on this device \(\d")).tap()
     expect(student.get_by_text("Kept on this device")).to_be_visible()

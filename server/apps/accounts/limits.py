@@ -29,6 +29,8 @@ WRONG_PINS_FOR, WRONG_PINS_FROM = Limit("wrong_pins_for", 10, HOUR), Limit("wron
 WRONG_TOTP_FOR = Limit("wrong_totp_for", 10, HOUR)
 JOINS_FROM, WRONG_CODES_FROM = Limit("joins_from", 3_000, HOUR), Limit("wrong_codes_from", 60, HOUR)
 WRONG_PAGES_FROM = Limit("wrong_pages_from", 60, HOUR)
+# Each takes a vector to be worked out; who types gets one for each pause in it.
+SEARCHES_OF = Limit("searches_of", 600, HOUR)
 LAUNCHES_FROM = Limit("launches_from", 20_000, HOUR)
 
 _COUNT = """

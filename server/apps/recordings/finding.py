@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import islice
 
 import numpy as np
 from django.db.models import QuerySet
@@ -40,15 +41,23 @@ def find(owner: User, words: str, recording: Recording | None = None) -> list[Mo
 
 
 def _near(every: QuerySet[Sentence], asked: str, known: set[int]) -> list[Moment]:
-    rows = list(SentenceReading.objects.filter(sentence__in=every).values_list("sentence_id", "vector"))
-    if not rows:
-        return []
-    matrix = np.frombuffer(b"".join(data for _, data in rows), np.float16).reshape(len(rows), -1).astype(np.float32)
-    scores = matrix @ encoder().embed([asked])[0]
-    best = [int(n) for n in np.argsort(-scores)[: MOST_BY_MEANING + len(known)] if scores[n] >= NEAR]
-    ids = [rows[n][0] for n in best if rows[n][0] not in known][:MOST_BY_MEANING]
+    readings = SentenceReading.objects.filter(sentence__in=every).values_list("sentence_id", "vector")
+    ids = near_in_meaning(dict(readings), asked, leaving_out=known)
     found = {s.pk: s for s in every.filter(pk__in=ids)}
     return [Moment(found[pk], "meaning") for pk in ids if pk in found]
+
+
+def near_in_meaning(
+    vectors: Mapping[int, bytes | memoryview], asked: str, leaving_out: Collection[int] = ()
+) -> list[int]:
+    """The keys of those meaning ``vectors`` (float16, as they are kept) that come near to ``asked``, nearest first."""
+    if not vectors:
+        return []
+    keys = list(vectors)
+    matrix = np.frombuffer(b"".join(vectors.values()), np.float16).reshape(len(keys), -1).astype(np.float32)
+    scores = matrix @ encoder().embed([asked])[0]
+    near = (keys[n] for n in np.argsort(-scores) if scores[n] >= NEAR)
+    return list(islice((key for key in near if key not in leaving_out), MOST_BY_MEANING))
 
 
 def moments(found: Sequence[Moment]) -> list[dict[str, object]]:

@@ -80,6 +80,14 @@ class NotesOut(RootModel[list[NoteOut]]):
     pass
 
 
+class SearchIn(serializers.Serializer[object]):
+    words = serializers.CharField(max_length=100)
+
+
+class NearOut(RootModel[list[int]]):
+    """Numbers of the lesson's sentences."""
+
+
 class NoteIn(serializers.Serializer[object]):
     at_ms = serializers.IntegerField(min_value=0, max_value=10**9)
     text = serializers.CharField(max_length=2000, allow_blank=True)

@@ -17,6 +17,7 @@ urlpatterns = [
     path("study/<str:code>/room/", room_views.InRoomView.as_view()),
     path("study/<str:code>/room/events/", room_views.InRoomEventsView.as_view()),
     path("study/<str:code>/notes/<uuid:note_id>/", own_views.NoteView.as_view()),
+    path("study/<str:code>/near/", own_views.NearView.as_view()),
     path("study/<str:code>/data/", own_views.OwnDataView.as_view()),
     path("study/<str:code>/finished/", views.FinishView.as_view()),
     path("study/<str:code>/again/", views.AgainView.as_view()),

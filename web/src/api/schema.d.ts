@@ -2262,6 +2262,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/study/{code}/near/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The sentences that come near to what is looked for in meaning, nearest first. */
+        get: operations["api_study_near_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/study/{code}/notes/{note_id}/": {
         parameters: {
             query?: never;
@@ -3426,6 +3443,11 @@ export interface components {
         NamesInRequest: {
             text: string;
         };
+        /**
+         * NearOut
+         * @description Numbers of the lesson's sentences.
+         */
+        NearOut: number[];
         NewAddressInRequest: {
             /** Format: email */
             email: string;
@@ -9076,6 +9098,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProgressOut"];
+                };
+            };
+        };
+    };
+    api_study_near_retrieve: {
+        parameters: {
+            query: {
+                words: string;
+            };
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearOut"];
                 };
             };
         };

@@ -45,6 +45,11 @@ function Rehearsal({ id, lesson }: { id: string; lesson: StudyLesson }) {
       open: async (item) => (lesson.items.find((i) => i.id === item)?.time_limit_s ?? 0) * 1000,
       played: () => undefined,
       finish: async () => setFinished(true),
+      near: async (words) => {
+        const found = body(await api.GET("/api/find/", { params: { query: { q: words, lesson: id } } }));
+        const starts = lesson.sentences.map((s) => s.start_ms);
+        return found.map((moment) => starts.indexOf(moment.start_ms)).filter((n) => n >= 0);
+      },
     }),
     [id, lesson],
   );

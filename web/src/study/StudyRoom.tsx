@@ -118,7 +118,7 @@ export function StudyRoom(given: Props) {
               <div className="px-4 py-3">
                 <Around materials={lesson.materials.filter((m) => m.place === "before")} />
                 <ReadAlong {...readable} />
-                <FindWords {...readable} />
+                <FindWords {...readable} near={course.near} />
                 {canRead && <OtherWords clock={clock} lesson={lesson} />}
                 {props.own?.(hear)}
               </div>

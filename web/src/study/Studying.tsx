@@ -156,6 +156,8 @@ function useDoor(
       },
       played: (stretch) => outbox.played(stretch),
       finish: () => outbox.finish(),
+      near: async (words) =>
+        body(await api.GET("/api/study/{code}/near/", { params: { path: { code }, query: { words } } })),
     }),
     [outbox, code, look, asked],
   );

@@ -17,6 +17,8 @@ export interface StudyDoor {
   open(item: string, rests: boolean): Promise<number>;
   played(stretch: Played): void;
   finish(): Promise<void>;
+  /** Numbers of the sentences that come near in meaning to what is looked for, nearest first. */
+  near(words: string): Promise<number[]>;
 }
 
 /** How an item stands here while an answer to it waits on the device. */

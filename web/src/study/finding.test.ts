@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { sentencesWith } from "./finding";
+import { alsoNear, sentencesWith } from "./finding";
 
 const said = [
   "The gate is dangerous in a storm.",
@@ -16,6 +16,12 @@ test("a word is found in every form, without regard to capitals and accents", ()
   expect(found("danger")).toEqual([0]);
   expect(found("rio")).toEqual([2]);
   expect(found("wate")).toEqual([3]);
+});
+
+test("what is near in meaning comes once, in its order, and no further than was heard", () => {
+  const hits = sentencesWith(said as never, "gate");
+  expect(alsoNear(said as never, [3, 0, 2], hits, 9).map((h) => h.n)).toEqual([3, 2]);
+  expect(alsoNear(said as never, [3, 2, 7], hits, 2).map((h) => h.n)).toEqual([2]);
 });
 
 test("all words of a query have to be there, and short ones do not match by chance", () => {

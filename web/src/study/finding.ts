@@ -5,6 +5,16 @@ type Sentence = StudyLesson["sentences"][number];
 /** A sentence in pieces, those that were looked for marked; ``n`` is its number. */
 export type Hit = Sentence & { n: number; pieces: { text: string; found: boolean }[] };
 
+/** What is near in meaning, as numbers of sentences, without what was found by its words and what may not be read yet. */
+export function alsoNear(sentences: Sentence[], near: number[], found: Hit[], last: number): Hit[] {
+  const known = new Set(found.map((hit) => hit.n));
+  return near.flatMap((n) => {
+    const sentence = sentences[n];
+    if (!sentence || known.has(n) || n > last) return [];
+    return [{ ...sentence, n, pieces: [{ text: sentence.text, found: false }] }];
+  });
+}
+
 const WORDS = /[\p{L}\p{N}]+/gu;
 const SHORTEST_SHARED = 4;
 /** A word's ending may differ by so many letters: "danger" finds "dangerous", "gates" finds "gate". */

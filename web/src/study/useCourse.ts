@@ -164,6 +164,7 @@ export function useCourse(given: Given) {
     finished: given.finished,
     closed: given.closed,
     finish: door.finish,
+    near: door.near,
     openItem: door.open,
     goOn,
     hear,
