@@ -27,7 +27,7 @@ def test_a_colleague_takes_a_copy_of_a_lesson_that_is_offered(new_page: NewPage)
     colleague.get_by_role("button", name="Take a copy").click()
     expect(colleague.get_by_text("Good evening from the old harbour", exact=False).first).to_be_visible()
     colleague.goto("/")
-    expect(colleague.get_by_text("after Runa Tessel · CC BY 4.0")).to_be_visible()
+    expect(colleague.get_by_text("adapted from Runa Tessel · CC BY 4.0")).to_be_visible()
 
     # Taken back, the link leads nowhere; the copy stays.
     teacher.get_by_role("button", name="Take it back").click()

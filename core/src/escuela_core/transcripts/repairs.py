@@ -6,9 +6,9 @@ from escuela_core.transcripts.model import Warning
 
 SENTENCES = {
     "other_encoding": "The line was in another encoding than the rest; it was read as Latin-1.",
-    "all_capitals": "The captions are all in capitals; they were set in small letters.",
-    "out_of_order": "The caption at {at} stood out of order; it was sorted.",
-    "rolling": "The captions roll: {count} cues repeat lines; each word was kept once.",
+    "all_capitals": "The captions are all in capitals; they were changed to lower case.",
+    "out_of_order": "The caption at {at} was out of order; it was moved to its place.",
+    "rolling": "Roll-up captions: {count} cues repeat lines; each word was kept once.",
     "no_end": "The caption at {at} had no usable end; one was set.",
     "overlap": "The caption at {at} overlapped the next; it was cut.",
     "not_in_sound": "“{words}” was not found in the sound; its time near {at} is a guess.",
