@@ -12,8 +12,8 @@ SENTENCES = {
     "no_end": "The caption at {at} had no usable end; one was set.",
     "overlap": "The caption at {at} overlapped the next; it was cut.",
     "not_in_sound": "“{words}” was not found in the sound; its time near {at} is a guess.",
-    "other_language": "The words look like another language ({found}) than the one chosen ({chosen}). Bring the "
-    "recording in again with the language right, or questions will make no sense.",
+    "other_language": "The words look like another language ({found}) than the one chosen ({chosen}). Add the "
+    "recording again with the right language, or the questions will make no sense.",
     "track_unread": "{track}: {why}",
 }
 
