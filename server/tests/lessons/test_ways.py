@@ -206,7 +206,7 @@ def test_automatic_captions_roll_and_are_read_once(client, host) -> None:  # noq
     words = " ".join(s.text for s in lesson.recording.sentences.all()).split()
     assert words[:6] == ["welcome", "to", "the", "rope", "loft", "of"]
     assert 480 < len(words) < 540
-    assert "roll" in lesson.recording.warnings[0]["message"]
+    assert "Roll-up" in lesson.recording.warnings[0]["message"]
 
 
 def test_words_in_another_language_than_was_said_are_pointed_out(client, host) -> None:  # noqa: F811
