@@ -38,7 +38,7 @@ def test_rolling_captions_become_each_word_once() -> None:
     ]
     cues, warnings = clean(rolling, 10_000)
     assert [line for c in cues for line in c.lines] == ["so here is", "the lathe", "and the rest", "is over there"]
-    assert "roll" in warnings[0].message
+    assert "Roll-up" in warnings[0].message
 
 
 def test_word_stamps_move_with_the_words_that_stay() -> None:
