@@ -51,11 +51,11 @@ def sections(name: str, transcript: Transcript, truth: dict[str, list[dict[str, 
         for (title, first), end in zip(parts, ends, strict=True)
         if first < end
     ]
-    texts = [own for _, own in kept]
-    for number, (title, own) in enumerate(kept):
+    rests = titling.rests([own for _, own in kept])
+    for (title, own), rest in zip(kept, rests, strict=True):
         phrases = titling.phrases(own)
         if phrases:
-            figures = titling.figures(phrases, texts, number)
+            figures = titling.figures(phrases, own, rest)
             yield Section(name, title, [p.text for p in phrases], figures, worth([p.text for p in phrases], title))
 
 

@@ -1,6 +1,9 @@
 """Finding a moment of a lesson by its meaning, as a student."""
 
+from datetime import timedelta
+
 import pytest
+from django.utils import timezone
 
 from apps.accounts import limits
 from apps.assignments.services import share
@@ -45,11 +48,18 @@ def test_a_script_that_may_not_be_read_yet_is_not_searched(teacher, lesson) -> N
     assert near(phone).json() != []
 
 
-def test_what_is_played_in_class_and_what_is_not_open_are_not_searched(teacher, lesson, monkeypatch) -> None:
+def test_what_is_played_in_class_is_not_searched(browser, lesson, monkeypatch) -> None:
     learn(lesson.recording)
-    phone = StudentBrowser(share(teacher, lesson, name="x", policy={}))
     monkeypatch.setattr("apps.study.nearby.room_of", lambda *_: object())
-    assert near(phone).json() == []
+    assert near(browser).json() == []
+
+
+def test_what_is_not_open_yet_is_not_searched(browser, lesson, assignment) -> None:
+    learn(lesson.recording)
+    assert near(browser).json() != []
+    assignment.opens_at = timezone.now() + timedelta(days=1)
+    assignment.save()
+    assert near(browser).json() == []
 
 
 def test_there_is_an_end_to_searching_and_few_queries_each(

@@ -69,10 +69,14 @@ function useNear(words: string, near: StudyDoor["near"]): number[] {
   const asked = useSettled(words, REST_MS);
   useEffect(() => {
     if (asked.length < FEWEST_LETTERS) return;
+    let wanted = true;
     near(asked).then(
-      (numbers) => setTold({ words: asked, numbers }),
+      (numbers) => wanted && setTold({ words: asked, numbers }),
       () => undefined,
     );
+    return () => {
+      wanted = false;
+    };
   }, [asked, near]);
   return told.words === words ? told.numbers : [];
 }

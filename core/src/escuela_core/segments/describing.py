@@ -58,14 +58,15 @@ def _terms(text: str, language: str) -> list[str]:
     found = []
     for chunk in parsed(text).noun_chunks:
         words = [t for t in chunk if t.pos_ in {"NOUN", "PROPN", "ADJ"} and is_content(t) and len(t) > 1]
-        if words and not _is_no_thing(words[-1].lower_) and words[-1].pos_ in {"NOUN", "PROPN"}:
+        if words and not is_no_thing(words[-1].lower_) and words[-1].pos_ in {"NOUN", "PROPN"}:
             found += [t.text.lower() if t.pos_ != "PROPN" else t.text for t in words if t.pos_ != "ADJ"]
             if len(words) in (2, 3):
                 found.append(" ".join(t.text if t.pos_ == "PROPN" else t.text.lower() for t in words))
     return found
 
 
-def _is_no_thing(word: str) -> bool:
+def is_no_thing(word: str) -> bool:
+    """Whether a noun only stands for another, or measures it: no segment is about that."""
     return word in {"one", "ones"} or is_unit(word)
 
 

@@ -7,7 +7,7 @@ et al. 2018), with weights learnt from the titles that people gave (``core/train
 from __future__ import annotations
 
 import json
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from pathlib import Path
@@ -18,11 +18,11 @@ from numpy.typing import NDArray
 
 from escuela_core.language.inflecting import inflected
 from escuela_core.language.parsing import parsed_all
-from escuela_core.language.quantities import is_unit
 from escuela_core.language.repair import repaired
 from escuela_core.language.terms import rarity
-from escuela_core.language.vectors import encoder
-from escuela_core.language.wordnet import senses
+from escuela_core.language.vectors import Vectors, encoder
+from escuela_core.language.wordnet import family
+from escuela_core.segments.describing import is_no_thing
 
 if TYPE_CHECKING:
     from spacy.tokens import Doc, Token
@@ -31,8 +31,8 @@ LONGEST_WORDS, SHORTEST_LETTERS = 5, 3
 # So many phrases of a segment are compared, those said most often first.
 COMPARED = 60
 # Figures of a phrase: cosines of meaning with the first sentence, the segment and the rest; how often and where it is
-# said; how rare its head is; whether it is a name, a doing, of the first sentence.
-NAMES = "near_first near_whole near_others times said_first rare named step in_first".split()
+# said; how rare its head is; whether it is a name, or of the first sentence.
+NAMES = "near_first near_whole near_others times said_first rare named in_first".split()
 _WEIGHTS = Path(__file__).with_name("titling.json")
 
 Figures = NDArray[np.float64]
@@ -53,7 +53,6 @@ class Phrase:
 
     text: str
     head: str
-    is_step: bool = False
     is_named: bool = False
     at: list[int] = field(default_factory=list)
 
@@ -63,21 +62,22 @@ def titles(segments: Sequence[Sequence[str]], given: Sequence[str]) -> list[str]
 
     ``given`` are the titles that are settled already, empty where one is wanted.
     """
-    taken = {_plain(title) for title in given}
-    chosen: list[str] = []
-    for number, title in enumerate(given):
-        chosen.append(title or _best(segments, number, taken))
-        taken.add(_plain(chosen[-1]))
+    chosen = list(given)
+    for number, (texts, rest) in enumerate(zip(segments, rests(segments), strict=True)):
+        if chosen[number]:
+            continue
+        taken = {_plain(title) for title in chosen}
+        # What only the very first sentence names is the room, the morning and who is there.
+        own = [p for p in phrases(texts) if _plain(p.text) not in taken and (number or p.at != [0])]
+        chosen[number] = _best(own, texts, rest)
     return chosen
 
 
-def _best(segments: Sequence[Sequence[str]], number: int, taken: Collection[str]) -> str:
-    # What only the very first sentence names is the room, the morning and who is there.
-    own = [p for p in phrases(segments[number]) if _plain(p.text) not in taken and (number or p.at != [0])]
+def _best(own: Sequence[Phrase], texts: Sequence[str], rest: Vectors) -> str:
     if not own:
         return ""
     weights, mean, spread = learnt()
-    worth = (figures(own, segments, number) - mean) / spread @ weights
+    worth = (figures(own, texts, rest) - mean) / spread @ weights
     return own[int(worth.argmax())].text
 
 
@@ -93,12 +93,15 @@ def learnt() -> tuple[Figures, Figures, Figures]:
     return np.array(weights), np.array(mean), np.array(spread)
 
 
-def figures(own: Sequence[Phrase], segments: Sequence[Sequence[str]], number: int) -> Figures:
-    """What is known of the phrases ``own`` of segment ``number``, shape (phrases, NAMES)."""
-    texts = segments[number]
+def rests(segments: Sequence[Sequence[str]]) -> Vectors:
+    """For each of ``segments`` what all others mean on average, shape (segments, width); nothing where it is alone."""
+    means = np.stack([encoder().embed(list(texts)).mean(axis=0) for texts in segments])
+    return np.asarray((means.sum(axis=0) - means) / max(len(means) - 1, 1), np.float32)
+
+
+def figures(own: Sequence[Phrase], texts: Sequence[str], rest: Vectors) -> Figures:
+    """What is known of the phrases ``own`` of a segment's ``texts``, shape (phrases, NAMES); ``rest`` of ``rests``."""
     sentences = encoder().embed(list(texts))
-    others = [encoder().embed(list(t)).mean(axis=0) for n, t in enumerate(segments) if n != number and t]
-    rest = np.mean(others, axis=0) if others else np.zeros(sentences.shape[1])
     meant = encoder().embed([phrase.text for phrase in own])
     near = meant @ np.stack([sentences[0], sentences.mean(axis=0), rest]).T
     told = [
@@ -107,7 +110,6 @@ def figures(own: Sequence[Phrase], segments: Sequence[Sequence[str]], number: in
             phrase.at[0] / len(texts),
             rarity(phrase.head, "en"),
             phrase.is_named,
-            phrase.is_step,
             phrase.text.lower() in texts[0].lower(),
         )
         for phrase in own
@@ -132,11 +134,11 @@ def _things(doc: Doc) -> Iterator[Phrase]:
         words = list(chunk)
         while words and (words[0].dep_ in {"det", "poss", "predet", "case"} or words[0].pos_ in {"ADV", *_NO_PART}):
             words = words[1:]
-        if not words or head.pos_ not in {"NOUN", "PROPN"} or head.lower_ in {"one", "ones"} or is_unit(head.lower_):
+        if not words or head.pos_ not in {"NOUN", "PROPN"} or is_no_thing(head.lower_):
             continue
         if any(w.pos_ in _NO_PART and w.text not in {"-", "'s", "’s"} for w in words) or not words[0].text[0].isalnum():
             continue
-        if len(words) == 1 and head.pos_ == "NOUN" and _is_amount(head.lemma_.lower()):
+        if len(words) == 1 and head.pos_ == "NOUN" and family(head.lemma_.lower()) in _AMOUNTS:
             continue
         named = words[0].pos_ == "PROPN"
         yield Phrase(_written(words), head.lemma_.lower(), is_named=named)
@@ -150,11 +152,6 @@ def _things(doc: Doc) -> Iterator[Phrase]:
                 yield Phrase(text, head.lemma_.lower(), is_named=named)
 
 
-def _is_amount(noun: str) -> bool:
-    known = senses(noun, "n")
-    return bool(known) and known[0].lexfile in _AMOUNTS
-
-
 def _doings(doc: Doc) -> Iterator[Phrase]:
     """What is done, where it is named as such: "sanding", "choosing a seed"."""
     for verb in doc:
@@ -165,7 +162,7 @@ def _doings(doc: Doc) -> Iterator[Phrase]:
         thing = next((c for c in verb.children if c.dep_ == "dobj" and c.pos_ in {"NOUN", "PROPN"}), verb)
         words = list(doc[verb.i : thing.i + 1])
         if not any(w.pos_ in _NO_PART or w.dep_ == "poss" for w in words):
-            yield Phrase(_written(words), verb.lemma_.lower(), is_step=True)
+            yield Phrase(_written(words), verb.lemma_.lower())
 
 
 def _steps(doc: Doc) -> Iterator[Phrase]:
@@ -175,17 +172,17 @@ def _steps(doc: Doc) -> Iterator[Phrase]:
         subject = next((c for c in verb.children if c.dep_ in {"nsubj", "nsubjpass"}), None)
         told = verb.tag_ in {"VB", "VBP"} and (subject is None or subject.lower_ in {"you", "i", "we"})
         helped = any(c.dep_ in {"aux", "neg"} for c in verb.children)
-        if thing is None or not told or helped or verb.lemma_.lower() in NOT_DONE or is_unit(thing.lower_):
+        if thing is None or not told or helped or verb.lemma_.lower() in NOT_DONE or is_no_thing(thing.lower_):
             continue
         doing = inflected(verb.lemma_, "VBG")
-        if thing.lower_ in {"one", "ones"} or len(thing) < SHORTEST_LETTERS or not doing.endswith("ing"):
+        if len(thing) < SHORTEST_LETTERS or not doing.endswith("ing"):
             continue
         parts = [c.text.lower() for c in thing.lefts if c.dep_ == "compound"]
         particle = next((f" {c.lower_}" for c in verb.children if c.dep_ == "prt"), "")
         given = next((c.lower_ for c in thing.lefts if c.lower_ in {"a", "an"}), "the")
         article = "" if thing.pos_ == "PROPN" else f"{given} "
         noun = " ".join([*parts, thing.text if thing.pos_ == "PROPN" else thing.lower_])
-        yield Phrase(f"{doing} {article}{noun}{particle}", thing.lemma_.lower(), is_step=True)
+        yield Phrase(f"{doing} {article}{noun}{particle}", thing.lemma_.lower())
 
 
 def _written(words: Sequence[Token]) -> str:
