@@ -17,9 +17,10 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from apps.accounts.views import outbox
-from apps.assignments.describing import described
+from apps.assignments.describing import described as lesson_described
 from apps.assignments.embedding import OEmbedView
 from apps.lessons.items.attachment_views import attached
+from apps.lessons.offering.describing import described as offer_described
 from config.errors import SentenceError
 
 
@@ -30,6 +31,15 @@ def teacher_page(request: HttpRequest) -> HttpResponse:
 
 
 @require_safe
+@ensure_csrf_cookie
+def offered_page(request: HttpRequest, key: str) -> HttpResponse:
+    """The teacher's page, which says what it offers where that is for anyone."""
+    link = request.build_absolute_uri(f"/offered/{quote(key)}")
+    shown = {"entry": "src/teacher.tsx", "about": offer_described(key, link), "link": link}
+    return render(request, "app.html", shown)
+
+
+@require_safe
 @xframe_options_exempt
 @ensure_csrf_cookie
 def student_page(request: HttpRequest, code: str = "") -> HttpResponse:
@@ -37,7 +47,7 @@ def student_page(request: HttpRequest, code: str = "") -> HttpResponse:
     of_lesson = code if request.path.startswith("/s/") else ""
     link = request.build_absolute_uri(f"/s/{quote(of_lesson)}") if of_lesson else ""
     oembed = f"{request.build_absolute_uri('/oembed')}?{urlencode({'url': link})}" if link else ""
-    about = described(request, of_lesson, link) if of_lesson else None
+    about = lesson_described(request, of_lesson, link) if of_lesson else None
     shown = {"entry": "src/student.tsx", "oembed": oembed, "about": about, "link": link}
     return render(request, "app.html", shown)
 
@@ -107,6 +117,7 @@ urlpatterns = [
     path("s/<str:code>", student_page),
     path("c/", student_page),
     path("c/<str:code>", student_page),
+    path("offered/<str:key>", offered_page),
     re_path(r"(?s)^(?:media|static)/.*$", missing),
     re_path(r"(?s)^.*$", teacher_page),
 ]

@@ -21,9 +21,9 @@ from .world import World
 pytestmark = pytest.mark.django_db
 METHODS = ("get", "post", "put", "patch", "delete")
 # A ticket is shown where no session may be; who has none finds nothing (server/tests/lti).
-OPEN = re.compile(r"api/(session/(demo/)?|accounts/.*|ping/|study/.*|class/.*|mine/|lti/<str:ticket>/)")
+OPEN = re.compile(r"api/(session/(demo/)?|accounts/.*|ping/|study/.*|class/.*|mine/|offered/|lti/<str:ticket>/)")
 # Not of the API: pages, and files under names that cannot be guessed (their own tests say who gets which).
-ELSEWHERE = re.compile(r"(media/|outbox/|oembed|lti/|s/|c/|\(\?s\)|api/\(\?s\))")
+ELSEWHERE = re.compile(r"(media/|outbox/|oembed|lti/|offered/|s/|c/|\(\?s\)|api/\(\?s\))")
 
 
 def addresses() -> Iterator[tuple[str, str]]:

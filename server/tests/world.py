@@ -64,7 +64,7 @@ class World:
             "student_id": student.id,
             "answer_id": answer.id,
             "note_id": uuid.uuid4(),
-            "offer_key": offer(teacher, [lesson], title="x", author="", licence="").key,
+            "offer_key": offer(teacher, [lesson], title="x", author="", licence="", reach="link").key,
             "upload_id": upload(teacher, "a.vtt", b"x").id,
             "job_id": job_with_a_file(teacher).id,
             "session_id": SignedIn.objects.create(user=teacher, session_key="x").id,

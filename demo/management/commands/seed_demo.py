@@ -15,10 +15,11 @@ from apps.accounts.models import User
 from apps.accounts.services import DEMO_EMAIL
 from apps.assignments.services import share
 from apps.classes.services import add_members, ask_to_join, change_class, let_in, make_class
-from apps.lessons import services
+from apps.lessons import copying, services
 from apps.lessons.bringing_in import services as bringing_in
 from apps.lessons.items import services as items
-from apps.lessons.models import Item, Lesson, Segment
+from apps.lessons.models import Item, Lesson, Offer, Segment
+from apps.lessons.offering.services import offer
 from apps.lessons.writing import proposing
 from apps.recordings import uploads
 from apps.study.models import Answer
@@ -53,7 +54,7 @@ class Command(BaseCommand):
         runa.confirmed_at = timezone.now()
         runa.save()
         lock = make(runa, "canal-lock")
-        make(runa, "three-knots")
+        offered_by_a_colleague(make(runa, "three-knots"))
         with_automatic_captions(runa)
         spoken_freely(runa)
         for host in settings.RECORDING_HOSTS:
@@ -68,6 +69,15 @@ class Command(BaseCommand):
             policy={"due_at": timezone.now() + timedelta(days=3), "attempts": 2},
         )
         simulate(assignment)
+
+
+def offered_by_a_colleague(lesson: Lesson) -> None:
+    """A colleague's own lesson, which anyone may look at; nobody signs in as her."""
+    ines = User.objects.create_user("ines.korrin@school.example", None, name="Ines Korrin")
+    hers = copying.copy(lesson, to=ines, folder="")
+    run_waiting()
+    hers = services.describe(hers, title="Knots for the harbour course", folder=None)
+    offer(ines, [hers], title=hers.title, author=ines.name, licence="CC BY 4.0", reach=Offer.Reach.ANYONE)
 
 
 def with_class(owner: User, lesson: Lesson) -> None:

@@ -1,19 +1,19 @@
-"""What the page of an open lesson tells of itself to those who list links: Open Graph, and schema.org as JSON-LD."""
+"""What the page of an open lesson tells of itself to those who list links."""
 
 from __future__ import annotations
 
-import json
 from typing import Any
 
 from django.http import HttpRequest
 
 from apps.accounts import limits
 from apps.assignments.models import Assignment
+from config.about import About
 from config.client import address_of
 
 
-def described(request: HttpRequest, code: str, link: str) -> dict[str, Any] | None:
-    """The title and description of the lesson under ``code`` and its JSON-LD; None for what is not open to everybody.
+def described(request: HttpRequest, code: str, link: str) -> About | None:
+    """The title and description of the lesson under ``code``; None for what is not open to everybody.
 
     Counted as any look at a code is, so that nobody finds lessons by trying; by itself, since the page asks again.
     """
@@ -31,17 +31,12 @@ def described(request: HttpRequest, code: str, link: str) -> dict[str, Any] | No
     if found.school_class_id is not None:
         return None
     content = found.edition.content
-    return {
-        "title": content["title"],
-        "about": " · ".join(s["title"] for s in content["segments"])[:300],
-        "language": content["language"],
-        "json_ld": _for_a_page(_learning_resource(content, link)),
-    }
+    parts = " · ".join(s["title"] for s in content["segments"])[:300]
+    return About(content["title"], parts, content["language"], _learning_resource(content, link))
 
 
 def _learning_resource(content: dict[str, Any], link: str) -> dict[str, Any]:
     return {
-        "@context": "https://schema.org",
         "@type": "LearningResource",
         "name": content["title"],
         "inLanguage": content["language"],
@@ -67,9 +62,3 @@ def _learning_resource(content: dict[str, Any], link: str) -> dict[str, Any]:
             ],
         },
     }
-
-
-def _for_a_page(data: dict[str, Any]) -> str:
-    """JSON that cannot end the element it stands in."""
-    text = json.dumps(data, ensure_ascii=False)
-    return text.replace("<", "\\u003c").replace(">", "\\u003e").replace("&", "\\u0026")

@@ -205,8 +205,15 @@ LICENCES = ("", "CC BY 4.0", "CC BY-SA 4.0", "CC BY-NC 4.0", "CC BY-NC-SA 4.0", 
 
 
 class Offer(models.Model):
-    """Lessons that colleagues may look at and copy, whoever has the link, until it is taken back. ``licence`` is empty
-    where none is given: then it is for the colleagues' own classes."""
+    """Lessons that colleagues may look at and copy until they are taken back. ``licence`` is empty where none is given:
+    then it is for the colleagues' own classes."""
+
+    class Reach(models.TextChoices):
+        """Who finds what is offered. A copy is only for who has an account."""
+
+        LINK = "link", "teachers who have the link"
+        COLLEAGUES = "colleagues", "every teacher of this server"
+        ANYONE = "anyone", "anyone, without an account"
 
     key = models.CharField(max_length=40, primary_key=True, default=media_key)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="offers")
@@ -214,6 +221,7 @@ class Offer(models.Model):
     title = models.CharField(max_length=300)
     author = models.CharField(max_length=120)
     licence = models.CharField(max_length=20, blank=True)
+    reach = models.CharField(max_length=10, choices=Reach.choices, default=Reach.LINK)
     made_at = models.DateTimeField(auto_now_add=True)
     ended_at = models.DateTimeField(null=True)
 

@@ -48,6 +48,7 @@ urlpatterns = [
     path("sheets/template/<str:language>/", pasting_views.SheetTemplateView.as_view()),
     path("lessons/<uuid:lesson_id>/materials/", materials_views.MaterialsView.as_view()),
     path("materials/<uuid:material_id>/", materials_views.MaterialView.as_view()),
+    path("offered/", offering_views.OfferedListView.as_view()),
     path("offers/", offering_views.OffersView.as_view()),
     path("offers/<str:offer_key>/", offering_views.OfferedView.as_view()),
     path("offers/<str:offer_key>/copies/", offering_views.OfferedCopiesView.as_view()),

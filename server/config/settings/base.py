@@ -167,6 +167,7 @@ SPECTACULAR_SETTINGS = {
         "ItemPlaceEnum": ["pool", "lesson", "dropped"],
         "ProgressEnum": ["to_do", "doing", "done"],
         "LookStateEnum": ["none", "asked", "upheld", "accepted"],
+        "ReachEnum": "link colleagues anyone".split(),
         "DepthEnum": "escuela_core.items.model.DEPTHS",
         "HandoutFormEnum": "escuela_core.handouts.FORMS",
         "LeavingFormEnum": "archive qti cartridge xlsx csv items track".split(),

@@ -1,6 +1,6 @@
 import { type FormEvent, type ReactNode, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Navigate, useSearchParams } from "react-router";
+import { Link, Navigate, useSearchParams } from "react-router";
 import { ApiError, api } from "../api/client";
 import { useEnter, useSession } from "../app/session";
 import { CodeForm } from "../study/CodeForm";
@@ -49,6 +49,11 @@ export function SignInPage() {
           <h1 className="mb-2 font-script text-[26px] font-semibold leading-tight">{t("front.title")}</h1>
           <p className="mb-5 text-quiet">{t("front.what")}</p>
           <Drawing />
+          <p className="mt-4">
+            <Link to="/offered" className="text-teal underline">
+              {t("front.offered")}
+            </Link>
+          </p>
         </section>
         <SignIn />
       </div>

@@ -1809,6 +1809,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offered/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What others offer, and oneself, without a link; newest first. */
+        get: operations["api_offered_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers/": {
         parameters: {
             query?: never;
@@ -1834,7 +1851,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What a colleague sees: titles, parts, and what is asked; nothing of any student. */
+        /**
+         * @description What is to be seen before a copy is taken; nothing of any student.
+         *
+         *     A visitor is told to sign in whatever else is under the key, and for a key that does not exist.
+         */
         get: operations["api_offers_retrieve"];
         put?: never;
         post?: never;
@@ -3482,19 +3503,24 @@ export interface components {
         };
         /** NotesOut */
         NotesOut: components["schemas"]["NoteOut"][];
+        /** @enum {string} */
+        OfferInReachEnum: "link" | "colleagues" | "anyone";
         OfferInRequest: {
             lessons: string[];
             title: string;
             author: string;
             licence: components["schemas"]["LicenceEnum"] | components["schemas"]["BlankEnum"];
+            /** @default link */
+            reach: components["schemas"]["OfferInReachEnum"];
         };
-        /** @description ``link`` is what colleagues get. */
+        /** @description What the teacher offers. ``link`` is what colleagues get. */
         OfferOut: {
             key: string;
-            readonly lessons: string[];
+            lessons: string[];
             title: string;
             author: string;
-            licence: components["schemas"]["LicenceEnum"] | components["schemas"]["BlankEnum"];
+            licence: string;
+            reach: components["schemas"]["ReachEnum"];
             link: string;
             /** Format: date-time */
             made_at: string;
@@ -3507,14 +3533,38 @@ export interface components {
             segments: string[];
             items: string[];
         };
-        /** @description What a colleague sees before they take a copy. ``mine``: it is the one who looks that offers it. */
+        /** @description What one sees before taking a copy. */
         OfferedOut: {
             title: string;
             author: string;
-            licence: components["schemas"]["LicenceEnum"] | components["schemas"]["BlankEnum"];
+            licence: string;
+            reach: components["schemas"]["ReachEnum"];
             mine: boolean;
             lessons: components["schemas"]["OfferedLessonOut"][];
         };
+        /** @description One line of the list of what is offered. ``mine``: it is the one who looks that offers it. */
+        OfferedRowOut: {
+            key: string;
+            title: string;
+            author: string;
+            licence: string;
+            reach: components["schemas"]["ReachEnum"];
+            mine: boolean;
+            /** Format: date-time */
+            made_at: string;
+            lesson_count: number;
+            item_count: number;
+            duration_ms: number;
+            languages: string[];
+            poster_url: string | null;
+        };
+        /** @description ``more``: not all that was found is in it. */
+        OfferedRowsOut: {
+            rows: components["schemas"]["OfferedRowOut"][];
+            more: boolean;
+        };
+        /** OffersOut */
+        OffersOut: components["schemas"]["OfferOut"][];
         OpenedThereOut: {
             /** Format: uuid */
             id: string;
@@ -3930,6 +3980,8 @@ export interface components {
             /** @default [] */
             wordings: components["schemas"]["OtherWordsOut"][];
         };
+        /** @enum {string} */
+        ReachEnum: "link" | "colleagues" | "anyone";
         /** @description Of open answers: which are alike, by their places among the answers, and the words that criteria name in each. */
         ReadingOut: {
             groups: number[][];
@@ -8256,6 +8308,27 @@ export interface operations {
             };
         };
     };
+    api_offered_list: {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedRowsOut"];
+                };
+            };
+        };
+    };
     api_offers_list: {
         parameters: {
             query?: never;
@@ -8270,7 +8343,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OfferOut"][];
+                    "application/json": components["schemas"]["OffersOut"];
                 };
             };
         };

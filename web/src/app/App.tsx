@@ -15,6 +15,7 @@ import { FindPage } from "../lessons/FindPage";
 import { LessonsPage } from "../lessons/LessonsPage";
 import { NewLessonPage } from "../lessons/NewLessonPage";
 import { WorkPage } from "../lessons/WorkPage";
+import { OfferedListPage } from "../offered/OfferedListPage";
 import { OfferedPage } from "../offered/OfferedPage";
 import { FromPlatformPage } from "../platforms/FromPlatformPage";
 import { PlatformsPage } from "../platforms/PlatformsPage";
@@ -23,7 +24,7 @@ import { RehearsalPage } from "../rehearsal/RehearsalPage";
 import { RemotePage } from "../room/RemotePage";
 import { ScreenPage } from "../room/ScreenPage";
 import { WordingPage } from "../wording/WordingPage";
-import { SignedIn } from "./SignedIn";
+import { ForAll, SignedIn } from "./SignedIn";
 
 const queries = new Queries({
   defaultOptions: {
@@ -40,6 +41,10 @@ export function App() {
           <Route path="/confirm" element={<ConfirmPage />} />
           <Route path="/new-password" element={<NewPasswordPage />} />
           <Route path="/lti/from/:ticket" element={<FromPlatformPage />} />
+          <Route element={<ForAll />}>
+            <Route path="/offered" element={<OfferedListPage />} />
+            <Route path="/offered/:key" element={<OfferedPage />} />
+          </Route>
           <Route element={<SignedIn />}>
             <Route path="/lti/me/:ticket" element={<ThisIsMePage />} />
             <Route path="/platforms" element={<PlatformsPage />} />
@@ -51,7 +56,6 @@ export function App() {
             <Route path="/classes" element={<ClassesPage />} />
             <Route path="/classes/:class" element={<ClassPage />} />
             <Route path="/classes/:class/marks" element={<GradebookPage />} />
-            <Route path="/offered/:key" element={<OfferedPage />} />
             <Route path="/find" element={<FindPage />} />
             <Route path="/lessons/:lesson/rehearsal" element={<RehearsalPage />} />
             <Route path="/lessons/:lesson/handout" element={<HandoutPage />} />

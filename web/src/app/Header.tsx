@@ -5,6 +5,7 @@ import { api } from "../api/client";
 import { Button } from "../ui/Button";
 import { KeyList } from "../ui/KeyList";
 import { LanguageChoice } from "../ui/LanguageChoice";
+import { useWayToSignIn } from "./SignedIn";
 import { useEnter, useSession } from "./session";
 
 /** The line along the top of every teacher's page. */
@@ -23,13 +24,24 @@ export function Header({ children, actions }: { children?: ReactNode; actions?: 
   );
 }
 
-/** Who is signed in, the language, and the way out. */
+/** Who is signed in, the language, and the way out; for a visitor the way in. */
 export function Who() {
   const { t } = useTranslation();
   const session = useSession();
   const go = useNavigate();
   const leave = useEnter(() => api.DELETE("/api/session/"));
   const language = useEnter((language: "en" | "es") => api.PUT("/api/session/language/", { body: { language } }));
+  const signIn = useWayToSignIn();
+  if (session.data && !session.data.user) {
+    return (
+      <>
+        <LanguageChoice />
+        <Link to={signIn} className="text-teal hover:underline">
+          {t("account.title.in")}
+        </Link>
+      </>
+    );
+  }
   return (
     <>
       <Link to="/account" className="text-quiet hover:underline" title={t("account.title")}>

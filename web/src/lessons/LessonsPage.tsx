@@ -47,6 +47,9 @@ export function LessonsPage() {
             <Link to="/classes" className="text-teal hover:underline">
               {t("classes.title")}
             </Link>
+            <Link to="/offered" className="text-teal hover:underline">
+              {t("offered.link")}
+            </Link>
             <Who />
             <Button look="main" hint="N" onClick={() => go("/new")}>
               {t("lessons.new")}

@@ -9,6 +9,7 @@ import { ErrorNotice } from "../ui/Notice";
 import { EditDialog } from "./EditDialog";
 import { LeaveDialog } from "./LeaveDialog";
 import { OfferDialog } from "./OfferDialog";
+import { Poster } from "./Poster";
 import { type Given, type LessonRow, useLessonActs, useOverview } from "./queries";
 
 /** The lessons there are; ``folders`` are those a lesson can be moved to. */
@@ -30,7 +31,7 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
       <ul>
         {rows.map((l) => (
           <li key={l.id} className="flex items-center gap-4 border-b border-rule py-4">
-            <Poster lesson={l} />
+            <Poster url={l.poster_url} />
             <div className="min-w-0 flex-1">
               <Link
                 to={`/lessons/${l.id}`}
@@ -133,7 +134,7 @@ export function DeletedRows({ rows }: { rows: LessonRow[] }) {
       <ul>
         {rows.map((l) => (
           <li key={l.id} className="flex flex-wrap items-center gap-4 border-b border-rule py-3">
-            <Poster lesson={l} />
+            <Poster url={l.poster_url} />
             <b dir="auto" className="min-w-0 flex-1 font-script text-[17px]">
               {l.title}
             </b>
@@ -148,11 +149,6 @@ export function DeletedRows({ rows }: { rows: LessonRow[] }) {
       </ul>
     </>
   );
-}
-
-function Poster({ lesson }: { lesson: LessonRow }) {
-  if (!lesson.poster_url) return <span className="h-14 w-24 rounded-[3px] bg-sand" />;
-  return <img src={lesson.poster_url} alt="" className="h-14 w-24 rounded-[3px] object-cover" />;
 }
 
 /** How far the class is that has the lesson. */

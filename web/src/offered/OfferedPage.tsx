@@ -1,9 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
-import { useNavigate, useParams } from "react-router";
-import { api, body, type Schemas } from "../api/client";
+import { Link, Navigate, useNavigate, useParams } from "react-router";
+import { ApiError, api, body, type Schemas } from "../api/client";
 import { Header, Who } from "../app/Header";
+import { useWayToSignIn } from "../app/SignedIn";
+import { useSession } from "../app/session";
 import { clock } from "../app/times";
 import { Button } from "../ui/Button";
 import { Field } from "../ui/Field";
@@ -15,10 +17,17 @@ type Offered = Schemas["OfferedOut"];
 /** What a colleague offers: looked at, then copied to be adapted. */
 export function OfferedPage() {
   const { key = "" } = useParams();
+  const signIn = useWayToSignIn();
+  const session = useSession();
+  const isVisitor = session.data !== undefined && !session.data.user;
   const found = useQuery({
-    queryKey: ["offered", key],
+    queryKey: ["offered", "one", key],
     queryFn: async () => body(await api.GET("/api/offers/{offer_key}/", { params: { path: { offer_key: key } } })),
   });
+  // What is not for anyone may be there for who signs in.
+  if (isVisitor && found.error instanceof ApiError && found.error.status === 403) {
+    return <Navigate to={signIn} replace />;
+  }
   return (
     <>
       <Header actions={<Who />} />
@@ -29,7 +38,37 @@ export function OfferedPage() {
 
 function Shown({ offered, offerKey }: { offered: Offered; offerKey: string }) {
   const { t } = useTranslation();
+  return (
+    <main className="mx-auto max-w-3xl px-6 py-6">
+      <h1 dir="auto" className="font-script text-2xl font-semibold">
+        {offered.title}
+      </h1>
+      <p className="mb-5 text-quiet">
+        <span dir="auto">{offered.author}</span> · {offered.licence || t("offer.noLicence")}
+      </p>
+      {offered.mine ? (
+        <p className="mb-5 border-l-4 border-amber pl-3">{t(`offer.mine.${offered.reach}`)}</p>
+      ) : (
+        <Take count={offered.lessons.length} offerKey={offerKey} />
+      )}
+      {offered.lessons.map((l) => (
+        <OfferedLesson key={l.title} lesson={l} named={l.title !== offered.title} />
+      ))}
+      <p>
+        <Link to="/offered" className="text-teal underline">
+          {t("offered.all")}
+        </Link>
+      </p>
+    </main>
+  );
+}
+
+/** A copy of one's own, for who has an account. */
+function Take({ count, offerKey }: { count: number; offerKey: string }) {
+  const { t } = useTranslation();
   const go = useNavigate();
+  const session = useSession();
+  const signIn = useWayToSignIn();
   const [folder, setFolder] = useState("");
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState<unknown>(null);
@@ -47,50 +86,55 @@ function Shown({ offered, offerKey }: { offered: Offered; offerKey: string }) {
         setError(why);
       });
   };
-  return (
-    <main className="mx-auto max-w-3xl px-6 py-6">
-      <h1 dir="auto" className="font-script text-2xl font-semibold">
-        {offered.title}
-      </h1>
-      <p className="mb-5 text-quiet">
-        <span dir="auto">{offered.author}</span> · {offered.licence || t("offer.noLicence")}
+  if (!session.data?.user) {
+    return (
+      <p className="mb-6 rounded border border-rule bg-sheet p-4">
+        <Link to={signIn} className="text-teal underline">
+          {t("offered.signIn")}
+        </Link>
       </p>
-      {offered.mine ? (
-        <p className="mb-5 border-l-4 border-amber pl-3">{t("offer.mine")}</p>
-      ) : (
-        <div className="mb-6 flex flex-wrap items-end gap-3 rounded border border-rule bg-sheet p-4">
-          <Field label={t("offer.intoFolder")}>
-            <input
-              className="field"
-              dir="auto"
-              maxLength={120}
-              value={folder}
-              onChange={(e) => setFolder(e.target.value)}
-            />
-          </Field>
-          <Button look="main" className="mb-3" disabled={busy} onClick={take}>
-            {t("offer.take", { count: offered.lessons.length })}
-          </Button>
-        </div>
-      )}
+    );
+  }
+  return (
+    <>
+      <div className="mb-6 flex flex-wrap items-end gap-3 rounded border border-rule bg-sheet p-4">
+        <Field label={t("offer.intoFolder")}>
+          <input
+            className="field"
+            dir="auto"
+            maxLength={120}
+            value={folder}
+            onChange={(e) => setFolder(e.target.value)}
+          />
+        </Field>
+        <Button look="main" className="mb-3" disabled={busy} onClick={take}>
+          {t("offer.take", { count })}
+        </Button>
+      </div>
       <ErrorNotice error={error} />
-      {offered.lessons.map((l) => (
-        <section key={l.title} className="mb-6 border-t border-rule pt-4">
-          <h2 dir="auto" className="text-lg font-semibold">
-            {l.title}
-          </h2>
-          <p dir="auto" className="mb-2 text-quiet">
-            {clock(l.duration_ms)} · {l.segments.join(" · ")}
-          </p>
-          <ol className="list-decimal space-y-1 pl-6">
-            {l.items.map((prompt) => (
-              <li key={prompt} dir="auto">
-                <Rich text={prompt} />
-              </li>
-            ))}
-          </ol>
-        </section>
-      ))}
-    </main>
+    </>
+  );
+}
+
+/** ``named``: its title does not stand on top of the page already. */
+function OfferedLesson({ lesson, named }: { lesson: Offered["lessons"][number]; named: boolean }) {
+  return (
+    <section className="mb-6 border-t border-rule pt-4">
+      {named && (
+        <h2 dir="auto" className="text-lg font-semibold">
+          {lesson.title}
+        </h2>
+      )}
+      <p dir="auto" className="mb-2 text-quiet">
+        {[clock(lesson.duration_ms), ...lesson.segments].join(" · ")}
+      </p>
+      <ol className="list-decimal space-y-1 pl-6">
+        {lesson.items.map((prompt) => (
+          <li key={prompt} dir="auto">
+            <Rich text={prompt} />
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }

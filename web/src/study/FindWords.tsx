@@ -2,12 +2,12 @@ import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useKeys } from "../app/keys";
 import { clock as shown } from "../app/times";
+import { useSettled } from "../app/useSettled";
 import { spanAt, useOnClock } from "../player/hooks";
 import type { StudyDoor } from "./door";
 import { alsoNear, type Hit, sentencesWith } from "./finding";
 import type { Readable } from "./ReadAlong";
 import { useOpened } from "./useOpened";
-import { useSettled } from "./useSettled";
 
 const MOST = 40;
 /** So many letters say enough to be looked for by meaning; it is asked once the typing rests. */

@@ -1,4 +1,4 @@
-"""Lessons offered to colleagues under a link: looked at, copied to be adapted, taken back."""
+"""Lessons offered to colleagues, or to anyone: looked at, copied to be adapted, taken back."""
 
 from __future__ import annotations
 
@@ -18,7 +18,7 @@ MOST_LESSONS = 50
 
 
 @transaction.atomic
-def offer(owner: User, lessons: list[Lesson], *, title: str, author: str, licence: str) -> Offer:
+def offer(owner: User, lessons: list[Lesson], *, title: str, author: str, licence: str, reach: str) -> Offer:
     """Offer lessons of ``owner`` together; the same ones offered again stay under their link, with what is said now.
 
     Raises ``offer_empty`` and ``offer_full``.
@@ -31,10 +31,11 @@ def offer(owner: User, lessons: list[Lesson], *, title: str, author: str, licenc
     open_ones = Offer.objects.filter(owner=owner, ended_at=None).prefetch_related("lessons")
     made = next((o for o in open_ones if {lesson.id for lesson in o.lessons.all()} == wanted), None)
     made = made or Offer.objects.create(owner=owner)
-    made.title, made.author, made.licence = plain_name(title)[:300], plain_name(author)[:120] or owner.name, licence
+    made.title, made.author = plain_name(title)[:300], plain_name(author)[:120] or owner.name
+    made.licence, made.reach = licence, reach
     made.save()
     made.lessons.set(lessons)
-    audit.record(owner, "offered", made.title)
+    audit.record(owner, "offered", f"{made.title} ({reach})")
     return made
 
 

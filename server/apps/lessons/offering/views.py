@@ -1,60 +1,85 @@
-"""Offering lessons to colleagues over HTTP; who has the link and an account may look and copy."""
+"""Offering lessons to colleagues and to anyone over HTTP; who has an account may copy."""
 
 from __future__ import annotations
 
-from typing import Any
-
+from django.http import Http404
 from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
+from rest_framework.exceptions import NotAuthenticated
+from rest_framework.permissions import SAFE_METHODS, AllowAny, BasePermission, IsAuthenticated
 from rest_framework.request import Request
 from rest_framework.response import Response
+from rest_framework.views import APIView
 
+from apps.accounts.models import User
 from apps.lessons import selectors
-from apps.lessons.models import Item, Lesson, Offer
+from apps.lessons.models import Lesson, Offer
 from apps.lessons.offering import services
-from apps.lessons.offering.serializers import OfferedOut, OfferIn, OfferOut, TakeIn
+from apps.lessons.offering.selectors import found, listed, offer_shape, offered_shape
+from apps.lessons.offering.serializers import (
+    OfferedOut,
+    OfferedRowsOut,
+    OfferIn,
+    OfferOut,
+    OffersOut,
+    TakeIn,
+    WordsIn,
+)
 from apps.lessons.serializers import LessonOut
-from config.api import TeacherView, parsed
+from config.api import TeacherView, parsed, parsed_query
+from config.shapes import respond
 
 
-class OfferView(TeacherView):
-    def shown(self, made: Offer) -> dict[str, Any]:
-        link = f"{self.request.scheme}://{self.request.get_host()}/offered/{made.key}"
-        made.link = link  # type: ignore[attr-defined]
-        return dict(OfferOut(made).data)
-
-    def offered(self, key: str) -> Offer:
-        """What is offered under a key; ended, or its lessons all gone, it does not exist."""
-        return get_object_or_404(Offer.objects.filter(lessons__removed_at=None).distinct(), key=key, ended_at=None)
+def _root(request: Request) -> str:
+    return f"{request.scheme}://{request.get_host()}"
 
 
-class OffersView(OfferView):
-    @extend_schema(responses=OfferOut(many=True))
+def _who(request: Request) -> User | None:
+    """The signed-in teacher; None for a visitor."""
+    return request.user if isinstance(request.user, User) else None
+
+
+class OffersView(TeacherView):
+    @extend_schema(operation_id="api_offers_list", responses=OffersOut)
     def get(self, request: Request) -> Response:
         """What the teacher offers now, newest first."""
         mine = Offer.objects.filter(owner=self.teacher, ended_at=None).prefetch_related("lessons")
-        return Response([self.shown(o) for o in mine])
+        return respond(OffersOut([offer_shape(o, _root(request)) for o in mine]))
 
     @extend_schema(request=OfferIn, responses={201: OfferOut})
     def post(self, request: Request) -> Response:
         given = parsed(OfferIn, request)
         mine = list(Lesson.objects.filter(owner=self.teacher, id__in=given.pop("lessons")))
-        return Response(self.shown(services.offer(self.teacher, mine, **given)), status=201)
+        return respond(offer_shape(services.offer(self.teacher, mine, **given), _root(request)), status=201)
 
 
-class OfferedView(OfferView):
+class OfferedListView(APIView):
+    """Open to visitors: they see what is offered to anyone."""
+
+    permission_classes = (AllowAny,)
+
+    @extend_schema(operation_id="api_offered_list", parameters=[WordsIn], responses=OfferedRowsOut)
+    def get(self, request: Request) -> Response:
+        """What others offer, and oneself, without a link; newest first."""
+        return respond(listed(_who(request), parsed_query(WordsIn, request)["words"]))
+
+
+class OfferedView(TeacherView):
+    def get_permissions(self) -> list[BasePermission]:
+        return [AllowAny() if self.request.method in SAFE_METHODS else IsAuthenticated()]
+
     @extend_schema(responses=OfferedOut)
     def get(self, request: Request, offer_key: str) -> Response:
-        """What a colleague sees: titles, parts, and what is asked; nothing of any student."""
-        made = self.offered(offer_key)
-        told = {
-            "title": made.title,
-            "author": made.author,
-            "licence": made.licence,
-            "mine": made.owner_id == self.teacher.id,
-            "lessons": [_offered(lesson) for lesson in made.lessons.select_related("recording")],
-        }
-        return Response(OfferedOut(told).data)
+        """What is to be seen before a copy is taken; nothing of any student.
+
+        A visitor is told to sign in whatever else is under the key, and for a key that does not exist.
+        """
+        who = _who(request)
+        try:
+            made = found(offer_key, who)
+        except Http404:
+            raise NotAuthenticated if who is None else Http404 from None
+        return respond(offered_shape(made, who))
 
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, offer_key: str) -> Response:
@@ -63,21 +88,9 @@ class OfferedView(OfferView):
         return Response(status=204)
 
 
-class OfferedCopiesView(OfferView):
+class OfferedCopiesView(TeacherView):
     @extend_schema(request=TakeIn, responses={201: LessonOut(many=True)})
     def post(self, request: Request, offer_key: str) -> Response:
         """Take a copy to adapt."""
-        copies = services.copy_all(self.offered(offer_key), self.teacher, parsed(TakeIn, request)["folder"])
+        copies = services.copy_all(found(offer_key, self.teacher), self.teacher, parsed(TakeIn, request)["folder"])
         return Response(LessonOut([selectors.row(c) for c in copies], many=True).data, status=201)
-
-
-def _offered(lesson: Lesson) -> dict[str, Any]:
-    recording = lesson.recording
-    return {
-        "title": lesson.title,
-        "language": recording.language,
-        "duration_ms": recording.duration_ms or 0,
-        "poster_url": selectors.row(lesson)["poster_url"],
-        "segments": [s.title for s in lesson.segments.all()],
-        "items": [i.core().asked for i in lesson.items.filter(place=Item.Place.LESSON)],
-    }
