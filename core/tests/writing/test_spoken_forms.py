@@ -105,7 +105,7 @@ ASKED_AND_ANSWERED = [
         ("If she keeps running into you, then you make it longer, two feet more.",),
         (
             "quoted_consequence",
-            "What should you do “if she keeps running into you”?",
+            "What do you do “if she keeps running into you”?",
             "Make it longer, two feet more.",
         ),
     ),
@@ -139,7 +139,7 @@ ASKED_AND_ANSWERED = [
     ),
     (
         ("One dumpling into the pot, and if it falls apart, you put more flour in the dough.",),
-        ("quoted_consequence", "What should you do “if it falls apart”?", "Put more flour in the dough."),
+        ("quoted_consequence", "What do you do “if it falls apart”?", "Put more flour in the dough."),
     ),
     (
         ("And you click on the booking and choose Release, please, because otherwise it blocks the room.",),

@@ -15,9 +15,11 @@ from escuela_core.language.quantities import Quantity, quantities
 
 # Sounds that say nothing, and words that say nothing between commas.
 _SOUNDS = {
-    "en": r"er|erm|uh|um|mm|hm|ah|oh|uhm|mhm",
-    "es": r"eh|em|ehm|mm|hm|ah|oh|uy|uf",
+    "en": r"er|erm|uh|um|mm|hm|uhm|mhm",
+    "es": r"eh|em|ehm|mm|hm",
 }
+# Cries are words too ("sing it on ah"): they go where a comma or an end parts them from the rest.
+_CRIES = {"en": r"ah|oh", "es": r"ah|oh|uy|uf"}
 _BETWEEN = {
     "en": r"you know|i mean|by the way|of course|to be honest|to be fair|basically|obviously|anyway|"
     r"like|right|okay|ok|well|so|yeah|yes|see|look|let's see|let's say|say|sort of|kind of|"
@@ -53,6 +55,11 @@ _SEARCHING = {
     "en": r"like|you know|i mean|sort of|kind of|say|let's say|well|okay|what",
     "es": r"este|o sea|digamos|pues|bueno|a ver",
 }
+# A shortened "is" or "are" never ends a phrase; where one of these comes after it, it broke off: "that's, well, if".
+_SHORTENED = re.compile(r"\w+['’](?:s|re|m|ll|ve|d)", re.IGNORECASE)
+_BEGINS_ANEW = re.compile(
+    r" (?:if|when|because|unless|once|it|it's|there|there's|they|you|we|he|she|i)\b", re.IGNORECASE
+)
 _JOINED = {"en": frozenset("about in on by like".split()), "es": frozenset("sobre unos unas".split())}
 _JOINING = {"en": "because|and|or|about|if|when|then", "es": "porque|y|o|si|cuando"}
 # What is set beside another thing is not said for the second time; nor is the answer to one's own question.
@@ -75,6 +82,7 @@ _ONE_OF = re.compile(
     r"century|metre|kilometre|mile|inch|foot|gram|kilo|pound|litre|pint|spoonful|cup|dozen|hundred|thousand|million)\b",
     re.IGNORECASE,
 )
+_ONE, _JOINING_NUMBERS = frozenset("one uno una".split()), frozenset("and or to y o a".split())
 _STRONG = frozenset("very really much so muy mucho".split())
 # What stands in the place of an article.
 _PLACE = frozenset(
@@ -97,9 +105,41 @@ _NAMED_TOO_SOON = re.compile(
     r"(?P<thing>\w+), (?=(?:the|your|a|an|my|our|their|its)\b[^.?!]*\b(?P=thing)\b)",
     re.IGNORECASE,
 )
+# "It floats by the way, and ...": between two commas or not.
+_BY_THE_WAY = re.compile(r"(?<=\w) by the way(?=[,.])", re.IGNORECASE)
 # Says that all has been said: "if you bruise the stem that's it, it dies".
 _THAT_IS_ALL = re.compile(r"(?<=\w),? (?:and )?that['’]s (?:it|that|all|everything)(?=[,.])", re.IGNORECASE)
 _BEGUN_AGAIN = re.compile(r"(?P<thing>\b(?!it|that|there|he|she)\w+)(?P<is>'s), it's\b", re.IGNORECASE)
+# What is brought forward to be stressed: "what you do is fold it", "when it's dry, that's when you sand it". Written
+# down it is "you fold it", "when it's dry, you sand it".
+_STRESSED: tuple[tuple[re.Pattern[str], str], ...] = (
+    (
+        re.compile(
+            r"\bwhat (?:i|you|we) (?:don['’]t|do not|never) (?:want|need|have) to do(?: \w+)? is(?:,? you| to)? "
+            r"(?=[a-z]+ )",
+            re.IGNORECASE,
+        ),
+        "don't ",
+    ),
+    (
+        re.compile(
+            r"\bwhat (?P<who>i|you|we) (?:(?:usually|always|normally|really|then|just|now) )?"
+            r"(?:(?:want|need|have|like|tend|try|ought) to |should |can )?do(?: \w+){0,2}? is(?:,? (?P=who)| to)? "
+            r"(?=[a-z]+ )",
+            re.IGNORECASE,
+        ),
+        r"\g<who> ",
+    ),
+    (re.compile(r"\bwhat (?P<who>you|we) (?P<verb>need|want) is (?=\w)", re.IGNORECASE), r"\g<who> \g<verb> "),
+    (
+        re.compile(
+            r"(?P<opens>^(?:when|if|once|as soon as)\b[^,]+(?:,[^,]+)?,) (?:and )?that['’]s when "
+            r"(?=(?:i|you|we|they|it|the|your) )",
+            re.IGNORECASE,
+        ),
+        r"\g<opens> ",
+    ),
+)
 LONGEST_REPEAT = 6
 _SPACES = re.compile(r"\s+")
 
@@ -112,7 +152,7 @@ def repaired(text: str, language: str = "en") -> str:
     opened = text[:1].isupper()
     for short, whole in _SPOKEN.get(code, {}).items():
         text = re.sub(rf"(?<!\w){short}\b", whole, text, flags=re.IGNORECASE)
-    said = _without_fillers(_THAT_IS_ALL.sub("", text) if code == "en" else text, code)
+    said = _without_fillers(_BY_THE_WAY.sub("", _THAT_IS_ALL.sub("", text)) if code == "en" else text, code)
     said = _corrected(said, code)
     said = _once(said, code)
     said = _without_broken(said, code)
@@ -120,6 +160,9 @@ def repaired(text: str, language: str = "en") -> str:
     if code == "en":
         said = _named_once(_ABOUT_TO.sub(r"\1 ", said))
     said = re.sub(rf"^(?:(?:{_OPENING[code]})\s+)+(?=\w)", "", said, flags=re.IGNORECASE)
+    if code == "en":
+        for stressed, plain in _STRESSED:
+            said = stressed.sub(plain, said)
     said = re.sub(r"\s+([,.;:?!])", r"\1", _SPACES.sub(" ", said)).strip(" ,;")
     said = re.sub(r"[,;]+([.?!])", r"\1", said)
     if not said or said in ".?!":
@@ -137,10 +180,13 @@ def _without_fillers(text: str, code: str) -> str:
         inside = inside or bool(found["before"].strip() and _GOES_ON_WITH[code].match(found.string, found.end()))
         return " " if inside else found["after"] or (", " if found["before"] else " ")
 
-    said = re.sub(rf"(?P<before>,\s*|\s+|^)(?:{_SOUNDS[code]})\b(?P<after>,?)", joined, text, flags=re.IGNORECASE)
+    cry = rf"(?:(?<=,\s)|(?<=^))(?:{_CRIES[code]})\b|\b(?:{_CRIES[code]})(?=[,.?!])"
+    said = re.sub(
+        rf"(?P<before>,\s*|\s+|^)(?:(?:{_SOUNDS[code]})\b|{cry})(?P<after>,?)", joined, text, flags=re.IGNORECASE
+    )
     said = re.sub(
         rf"(?P<word>\S+), (?:{_SEARCHING[code]}),(?= \w)",
-        lambda found: found["word"] if _bare(found["word"]) in _OPEN_ENDED[code] else found[0],
+        lambda found: _found_again(found, code),
         said,
         flags=re.IGNORECASE,
     )
@@ -154,6 +200,15 @@ def _without_fillers(text: str, code: str) -> str:
         said = re.sub(r",(?:\s*,)+", ",", said)
     # What joins two parts needs no comma once the filler is gone.
     return re.sub(rf"\b({_JOINING[code]}),\s", r"\1 ", said, flags=re.IGNORECASE)
+
+
+def _found_again(found: re.Match[str], code: str) -> str:
+    """A word and what was said in search of the next one, without the search where the phrase goes on."""
+    word = found["word"]
+    if _bare(word) not in _OPEN_ENDED[code]:
+        return found[0]
+    broke_off = _SHORTENED.fullmatch(word) and _BEGINS_ANEW.match(found.string, found.end())
+    return f"{word}," if broke_off else word
 
 
 def _corrected(text: str, code: str) -> str:
@@ -246,6 +301,8 @@ def _repeats_at(words: Sequence[str], place: int, code: str) -> int:
             continue
         if any(quantities(w, code) for w in plain):
             continue  # "nine nine nine nine" is a number
+        if length > 1 and plain[0] in _ONE and plain[-1] in _JOINING_NUMBERS:
+            continue  # "between one and one and a half"
         if place and _bare(words[place - 1]) in _PARTED:
             continue  # "press Send, not Save, Save only keeps a draft"
         if length == 1 and plain[0] in _AGAIN and _ends_a_condition(words[:place]):

@@ -32,6 +32,7 @@ _TURNED_ROUND = frozenset("do does did is are can could should would will must".
 FEWEST_ASKING = 3
 _CONDITIONS = frozenset("if when whenever once unless".split())
 _LEADING = frozenset("down up over right in out just".split())
+_NEEDS_A_PLACE = frozenset("be get go come stay live".split())
 _FINITE = frozenset("VBZ VBD VBP MD".split())
 _NOMINAL = frozenset("DET ADJ NOUN PROPN PRON NUM ADV PART ADP".split())
 
@@ -46,7 +47,8 @@ def pieces(doc: Doc) -> list[str]:
         if following == "otherwise" or (following == "or" and _has_another_side(doc[cuts[-1] : token.i])):
             continue
         asks = _asks(doc, cuts[-1], token.i) and following not in _DEPENDING
-        if asks or (_is_whole(doc, cuts[-1], token.i) and _begins_anew(doc, token.i + 1)):
+        begins = _begins_anew(doc, token.i + 1) or _begins_with_a_condition(doc, token.i + 1)
+        if asks or (begins and _is_whole(doc, cuts[-1], token.i)):
             cuts.append(token.i + 1)
     if len(cuts) == 1 and not any(_points(t) or _shows(t) or _addresses(t) for t in doc):
         return [doc.text]
@@ -115,11 +117,20 @@ def _begins_anew(doc: Doc, at: int) -> bool:
     return False
 
 
+def _begins_with_a_condition(doc: Doc, at: int) -> bool:
+    """Whether what stands from ``at`` on is a condition with what follows from it behind a comma: "they go together,
+    if bread costs more, you buy less butter"."""
+    if at >= len(doc) or doc[at].lower_ not in _CONDITIONS:
+        return False
+    end = next((t.i for t in doc[at:] if t.text == ","), len(doc))
+    return any(t.tag_ in _FINITE for t in doc[at:end]) and _begins_anew(doc, end + 1)
+
+
 def _points(token: Token) -> bool:
     """Whether a word says only where to look: "here", "down there", and what leads up to it."""
     if token.lower_ in ("here", "there"):
-        # "You'll be there till Christmas" is nothing without it.
-        return token.tag_ == "RB" and token.i > 0 and token.nbor(-1).lemma_ != "be"
+        # "You'll be there till Christmas" and "until it gets there" are nothing without it.
+        return token.tag_ == "RB" and token.i > 0 and token.nbor(-1).lemma_ not in _NEEDS_A_PLACE
     following = token.nbor(1) if token.i + 1 < len(token.doc) else None
     return token.lower_ in _LEADING and following is not None and following.tag_ == "RB" and _points(following)
 

@@ -85,8 +85,8 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
     else:
         if not is_finite(verb) or subject.i > verb.i or verb.lemma_ in _BELIEVED:
             return None
-        if verb.nbor(-1).text == ",":
-            return None  # the verb of another subject: "Warm breath rises, meets the lid"
+        if _is_named_before(verb, subject) or verb.nbor(-1).text == ",":
+            return None  # "exposure, I bring it down"; the verb of another subject: "Warm breath rises, meets the lid"
         if subject.lower_ in {"you", "we"} and any(c.lower_ == "then" for c in verb.children):
             return None  # what was done before it belongs to it
         subject_tokens = tuple(t for t in kept if t in set(subject.subtree) and t.i < verb.i)
@@ -117,6 +117,12 @@ def _clause(sentence: int, docs: Sequence[Doc], verb: Token, before: Sequence[Cl
         resolved,
     )
     return clause if stands_alone(clause) else None
+
+
+def _is_named_before(verb: Token, subject: Token) -> bool:
+    """Whether a thing stands before the clause, apart, that a pronoun in it means."""
+    named = [t for t in verb.doc[: subject.left_edge.i] if t.pos_ in {"NOUN", "PROPN"} and _before_comma(t)]
+    return bool(named) and any(c.dep_ == "dobj" and c.lower_ in {"it", "them"} for c in verb.children)
 
 
 def _follows(kept: Sequence[Token], reason: Sequence[Token]) -> bool:
@@ -181,16 +187,30 @@ def _opens_a_condition(part: Sequence[Token]) -> bool:
     return part[0].lower_ in _CONDITIONS and not (len(part) > 1 and part[1].lower_ in _CONDITIONS)
 
 
+def _is_of_the_next(condition: Sequence[Token], verb: Token) -> bool:
+    """Whether a condition after a clause is that of what comes behind it: "A leaf grows back, but if you bruise the
+    stem it dies", "they go together, if bread costs more, you buy less"."""
+    first, last = condition[0], condition[-1]
+    if first.i < verb.i:
+        return False
+    apart = first.nbor(-1).text == "," and last.i + 1 < len(last.doc) and last.nbor(1).text == ","
+    return first.nbor(-1).pos_ == "CCONJ" or (apart and any(is_finite(t) for t in last.doc[last.i + 1 :]))
+
+
+def _gives_a_reason(part: Sequence[Token]) -> bool:
+    """Whether "because" opens a part, or a "since" that is no time: "since it keeps all", not "since it came out"."""
+    return part[0].lower_ in _REASONS and not (part[0].lower_ == "since" and any(t.tag_ == "VBD" for t in part))
+
+
 def _parts(verb: Token) -> _Parts:
     """The clause of ``verb`` without what trails or opens it loosely."""
     parts = _Parts()
     for child in verb.children:
         part = sorted(child.subtree, key=lambda t: t.i)
-        if child.dep_ == "advcl" and part[0].lower_ in _REASONS and child.i > verb.i:
+        if child.dep_ == "advcl" and _gives_a_reason(part) and child.i > verb.i:
             parts.reason = part[1:]
         elif child.dep_ == "advcl" and _opens_a_condition(part) and not parts.condition:
-            # "A leaf grows back, but if you bruise the stem it dies": the condition is that of the next clause.
-            parts.condition = part if part[0].i < verb.i or part[0].nbor(-1).pos_ != "CCONJ" else []
+            parts.condition = [] if _is_of_the_next(part, verb) else part
         elif not _is_loose(child, verb):
             continue
         parts.dropped |= {t.i for t in part}

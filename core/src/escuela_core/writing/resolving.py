@@ -39,7 +39,13 @@ def subject_shown(
             return ({first.i: "the"}, True) if known and subject.lemma_.lower() not in EMPTY else None
         return {}, False
     if word in {"you", "we"}:
-        return None if verb.lemma_ in _META or (word == "we" and verb.lemma_ in NOT_DONE) else ({}, False)
+        # "You can't go above a hundred metres" is no talk about the talk.
+        forbids = {"neg", "aux"} <= {c.dep_ for c in verb.children}
+        return (
+            None
+            if (verb.lemma_ in _META and not forbids) or (word == "we" and verb.lemma_ in NOT_DONE)
+            else ({}, False)
+        )
     if word == "i":
         if verb.lemma_ in NOT_DONE or verb.tag_ not in {"VBP", "VB"} or any(c.dep_ == "aux" for c in verb.children):
             return None
@@ -87,10 +93,15 @@ def _has_rival(start: int, pronoun: Token, plural: bool) -> bool:
 
 
 def _only_thing(doc: Doc, plural: bool) -> str:
-    """What a sentence about "I" or "you" or "it" is about, where it names just one thing in a place of its own."""
+    """What a sentence about "I" or "you" is about, where it names just one thing in a place of its own.
+
+    Where it is about "it" or "they" itself, a pronoun that goes on means the same, whatever else is named.
+    """
     named = [t for t in doc if t.pos_ in {"NOUN", "PROPN"} and t.dep_ in _THINGS]
     subjects = [t for t in doc if t.dep_ in {"nsubj", "nsubjpass"}]
     if len(named) != 1 or any(t.pos_ != "PRON" for t in subjects):
+        return ""
+    if any(t.lower_ == ("they" if plural else "it") for t in subjects):
         return ""
     thing = named[0]
     tokens = list(doc[thing.left_edge.i : thing.i + 1])

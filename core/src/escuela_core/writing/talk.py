@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -26,9 +27,14 @@ from escuela_core.writing.distractors import Phrase, phrases
 
 if TYPE_CHECKING:
     from numpy.typing import NDArray
-    from spacy.tokens import Doc
+    from spacy.tokens import Doc, Token
 
 TOO_ALIKE = 0.72
+_NO = re.compile(
+    r"(?:(?:oh|ah|er|um|well),? )*(?:no|sorry|wait|actually,? no|i mean|or rather)[,.] (?P<wrong>(?:no, |sorry, )*"
+    r"(?:that's (?:wrong|not right|not true)|i (?:got|said) (?:that|it) wrong))?",
+    re.IGNORECASE,
+)
 
 
 @dataclass(frozen=True)
@@ -101,6 +107,22 @@ class Talk:
         return float(self.vectors[one.sentence] @ self.vectors[other.sentence])
 
 
+def _is_taken_back(number: int, sentences: Sequence[Sentence], docs: Sequence[Doc]) -> bool:
+    """Whether the next sentence says no to a statement by its own words: "One and a half. No, one and a half's too
+    much"."""
+    if number + 1 >= len(docs) or docs[number].text.endswith("?"):
+        return False
+    denied = _NO.match(sentences[number + 1].text)
+    if denied is None or denied["wrong"]:
+        return denied is not None
+    mine, theirs = ({t.lemma_.lower() for t in docs[n] if _says_something(t)} for n in (number, number + 1))
+    return bool(mine & theirs)
+
+
+def _says_something(token: Token) -> bool:
+    return is_content(token) or token.pos_ == "NUM"
+
+
 def talk_of(sentences: Sequence[Sentence]) -> Talk:
     whole = parsed_all([repaired(s.text) or s.text for s in sentences])
     told = [(n, piece) for n, doc in enumerate(whole) for piece in pieces(doc)]
@@ -111,5 +133,5 @@ def talk_of(sentences: Sequence[Sentence]) -> Talk:
     said_in = [n for n, _ in told]
     spans, said = [sentences[n].span for n in said_in], [sentences[n].text for n in said_in]
     teaches = teaching([s.text for s in sentences])
-    likely = [teaches[n] for n in said_in]
+    likely = [0.0 if _is_taken_back(n, sentences, whole) else teaches[n] for n in said_in]
     return Talk(docs, spans, said, said_in, likely, phrases(docs), measured, counts, found)

@@ -42,7 +42,7 @@ _TURNED_DOWN = re.compile(
     r"^(?:no|not|nope|careful|almost|nearly|close|wrong|well, no|hm|really|that's what)\b", re.IGNORECASE
 )
 _PRAISE = re.compile(
-    r"^(?:(?:oh|ah|yes|well|now),? )?(?:that's|what) (?:an? )?(?:very |really )?"
+    r"^(?:(?:oh|ah|yes|well|now|and),? )?(?:that's|it's|what) (?:an? )?(?:very |really )?"
     r"(?:good|great|nice|lovely|fair|clever)\b",
     re.IGNORECASE,
 )
@@ -50,6 +50,7 @@ _INTO_THE_ANSWER = re.compile(
     r"^(?:the answer is(?: that)?|here's the thing[^:]*:|well,|honestly,|it's because) ?", re.IGNORECASE
 )
 _HOW_MUCH = re.compile(r"how (?:many|much|long|often|far|big|old|high|deep|hot|fast|heavy)\b", re.IGNORECASE)
+_ASKS_FOR_TWO = re.compile(r"\bdifference between\b", re.IGNORECASE)
 _PUT_OFF = frozenset({"let", "guess", "see", "come", "wait", "name", "show", "try", "ask"})
 SHORTEST, LONGEST = 3, 14
 SHORTEST_ANSWER, LONGEST_ANSWER, ENOUGH = 1, 26, 9
@@ -128,6 +129,10 @@ def _answer(question: int, talk: Talk) -> list[int]:
     after = next((n for n in range(at, len(talk.docs)) if talk.said_in[n] > place), None)
     if talk.docs[own[-1]].text.endswith("?") or (after is not None and _TURNED_DOWN.match(talk.said[after])):
         return []
+    if _ASKS_FOR_TWO.search(talk.docs[question].text):
+        # What the one is and what the other is are said one after the other.
+        own = [n for n in range(at, min(at + 4, len(talk.docs))) if talk.said_in[n] <= place + 1]
+        return own if len({talk.said_in[n] for n in own}) > 1 or len(own) > 1 else []
     kept: list[int] = []
     words = 0
     for n in own:

@@ -26,21 +26,22 @@ SHORTEST_WORDS = 5
 # Words everybody would fill in, or that only point to a time or a part, test nothing.
 EVERYDAY, COMMON = 5.4, 4.7
 RETURNS = 3
+_FORBIDDING = frozenset("can ca cannot must may should".split())
 _TIME, _QUANTITY = 28, 23
 
 
 def completed(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]:
-    if not _bears_a_gap(clause):
-        return
     shared = common(talk, [clause.sentence])
     measure = measured(clause)
-    if measure is not None:
+    if measure is not None and _bears_a_gap(clause, limits=True):
         text = clause.text
         prompt = _complete(f"{text[: measure.start]}{GAP_MARK}{text[measure.end :]}")
         wrong = wrong_quantities(measure.text, measure, talk.elsewhere(clause.sentence), rng)
         item = choice(prompt, measure.text, wrong, rng, shared)
         if item is not None:
             yield Draft("complete_quantity", by_size(item), (clause.sentence,))
+    if not _bears_a_gap(clause):
+        return
     for target in _targets(clause, talk)[:1]:
         phrase = _phrase_of(target, clause)
         prompt = _complete(clause.changed({t.i: "" for t in phrase[1:]} | {phrase[0].i: GAP_MARK}))
@@ -53,15 +54,15 @@ def completed(clause: Clause, talk: Talk, rng: random.Random) -> Iterator[Draft]
 
 
 def gaps(clause: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
-    if not _bears_a_gap(clause):
-        return
     shared = common(talk, [clause.sentence])
     measure = measured(clause)
-    if measure is not None:
+    if measure is not None and _bears_a_gap(clause, limits=True):
         text = clause.text
         number = number_of(measure.text)
         prompt = f"{text[: measure.start]}{GAP_MARK}{text[measure.start + len(number) :]}."
         yield Draft("gap_quantity", Gap(prompt=capital(prompt), answers=(number,), **shared), (clause.sentence,))
+    if not _bears_a_gap(clause):
+        return
     for target in _targets(clause, talk)[:1]:
         prompt = f"{clause.changed({target.i: GAP_MARK})}."
         yield Draft("gap", Gap(prompt=capital(prompt), answers=(target.text,), **shared), (clause.sentence,))
@@ -71,9 +72,14 @@ def _complete(text: str) -> str:
     return f"Complete: {capital(text.strip())}."
 
 
-def _bears_a_gap(clause: Clause) -> bool:
+def _bears_a_gap(clause: Clause, *, limits: bool = False) -> bool:
+    """Whether enough is said to leave something out; with ``limits`` also where it says how far one must not go."""
     words = [t for t in clause.tokens if not t.is_punct]
-    return len(words) >= SHORTEST_WORDS and not clause.negated and sum(1 for t in words if is_content(t)) >= 3
+    forbids = limits and clause.negated and any(c.lower_ in _FORBIDDING for c in clause.verb.children)
+    if clause.negated and not forbids:
+        return False
+    fewest = 2 if forbids else 3
+    return len(words) >= SHORTEST_WORDS and sum(1 for t in words if is_content(t)) >= fewest
 
 
 def _targets(clause: Clause, talk: Talk) -> list[Token]:

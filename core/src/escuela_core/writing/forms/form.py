@@ -69,7 +69,7 @@ def measured(clause: Clause) -> Quantity | None:
         return None  # "between two strokes" counts nothing
     if _COUNTED_UP.search(clause.text[found[0].end :]):
         return None
-    if number.split()[0] in _PARTS:
+    if number.split()[0] in _PARTS and not re.match(r"an? (?:hundred|thousand|million|dozen)\b", number):
         return None
     counts = any(
         t.pos_ == "NUM"

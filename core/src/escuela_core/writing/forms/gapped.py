@@ -20,6 +20,7 @@ from escuela_core.writing.forms.spoken import (
     HANGS_ON,
     OPENS_A_CONDITION,
     SELF,
+    has_verb,
     is_of_self_alone,
     reads_well,
     tidy,
@@ -55,7 +56,7 @@ def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator
     if said is None or measure is None:
         return
     before, after = said.text[: measure.start].rstrip(), said.text[measure.end :].rstrip(" .,;")
-    quoted = _with_context(f"{before} {GAP_MARK}{after}", piece.sentence, talk)
+    quoted = _with_context(f"{before} {GAP_MARK}{after}".strip(), piece.sentence, talk)
     if not quoted or re.search(rf"\b{re.escape(measure.text)}\b", quoted, re.IGNORECASE):
         return
     wrong = wrong_quantities(measure.text, measure, talk.elsewhere(piece.sentence), rng)
@@ -72,8 +73,10 @@ def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator
 def _asks_for_its_number(said: Clause) -> bool:
     """Whether words say one thing with one number in it that is worth asking for."""
     measure = measured(said)
-    if measure is None or not is_finite(said.verb) or not reads_well(said.text):
+    if measure is None or not reads_well(said.text):
         return False
+    if not is_finite(said.verb):
+        return measure.low >= FEWEST_COUNTED and _is_amount(said, said.text[measure.end :])
     if any(t.lemma_.lower() in EMPTY for t in said.doc) or is_of_self_alone(said.doc):
         return False
     before = said.text[: measure.start].rstrip()
@@ -82,6 +85,13 @@ def _asks_for_its_number(said: Clause) -> bool:
     if (opens and any(is_finite(t) for t in parsed(before))) or HANGS_ON.match(before):
         return False
     return bool(before) and not before.endswith(",") and bool(measure.dimension or measure.low >= FEWEST_COUNTED)
+
+
+def _is_amount(said: Clause, after: str) -> bool:
+    """Whether nothing is said but how much there is of what: "three drops of iodine"."""
+    if any(t.pos_ in {"VERB", "AUX"} for t in said.doc) or not said.doc[0].like_num:
+        return False
+    return bool(re.match(r" ?(?:\w+ )?of (?:the )?[a-z]+", after, re.IGNORECASE)) and "," not in after
 
 
 def quoted_names(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:
@@ -114,9 +124,26 @@ def _with_context(gapped: str, number: int, talk: Talk) -> str:
         if len(longer.split()) > LONGEST_QUOTATION:
             break
         said, at = longer, at - 1
-    named = any(t.pos_ in {"NOUN", "PROPN"} and is_content(t) for t in parsed(said.replace(GAP_MARK, "")))
-    points = re.match(r"(?:that|this)\b|there(?!'s| is| are)", said, re.IGNORECASE)
-    return said if named and not points and not _ASKS.match(said) else ""
+    if _ASKS.match(said):
+        return ""
+    if re.match(r"(?:it|they|that|this|these|those)\b", said, re.IGNORECASE):
+        return _after_what_it_means(said, at, talk)
+    return said if _names(said) and not re.match(r"there(?!'s| is| are)", said, re.IGNORECASE) else ""
+
+
+def _names(said: str) -> bool:
+    return any(t.pos_ in {"NOUN", "PROPN"} and is_content(t) for t in parsed(said.replace(GAP_MARK, "")))
+
+
+def _after_what_it_means(said: str, number: int, talk: Talk) -> str:
+    """What begins with a pronoun, behind the sentence that names what is meant; alone where it names something and
+    the sentence before cannot be quoted."""
+    before = talk.docs[number - 1].text.rstrip(" .") if number else ""
+    whole_before = before and not before.endswith("?") and reads_well(tidy(before)) and has_verb(before)
+    whole_before = whole_before and not re.search(r"\b(?:it|that|they|them)\b", before, re.IGNORECASE)
+    if whole_before and _names(before) and len(f"{before} {said}".split()) <= LONGEST_QUOTATION:
+        return f"{before}. {capital(said)}"
+    return said if _names(said) and re.match(r"(?:it|they)\b", said, re.IGNORECASE) else ""
 
 
 def quotation(gapped: str) -> str:

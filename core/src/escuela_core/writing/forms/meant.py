@@ -12,6 +12,7 @@ from escuela_core.writing.alone import EMPTY
 from escuela_core.writing.clause import Clause, capital, content, is_finite
 from escuela_core.writing.forms.form import Draft, common
 from escuela_core.writing.forms.spoken import (
+    OPENS_A_CONDITION,
     first_that_reads_well,
     has_content,
     has_verb,
@@ -30,6 +31,8 @@ _WHICH_MEANS = re.compile(
 )
 _FOR = re.compile(rf"^that(?:'s| is) what {_NAMED}(?: is|'s| are) for$", re.IGNORECASE)
 _CALLED = re.compile(rf"\bcalled {_NAMED}$", re.IGNORECASE)
+# A name given in a sentence of its own: "where they cross, that's the equilibrium".
+_IS_NAMED = re.compile(rf"(?:\bcalled|(?:that|this)(?:'s| is)) {_NAMED}$", re.IGNORECASE)
 _IT_MEANS = re.compile(r"^(?:it|that|which) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE)
 _STRESSED = re.compile(r" (?:just|simply|really|basically)$", re.IGNORECASE)
 LONGEST_MEANING = 22
@@ -69,10 +72,11 @@ def _of_a_word(text: str) -> tuple[str, str] | None:
 def _of_a_name(text: str, piece: Clause, talk: Talk) -> tuple[str, str] | None:
     """The question for what a name means that was said right before: "a setting called searchable, and it means"."""
     found, before = _IT_MEANS.match(text), piece.sentence - 1
-    if found is None or before < 0 or talk.said_in[before] != talk.said_in[piece.sentence]:
+    if found is None or before < 0:
         return None
-    called = _CALLED.search(tidy(talk.docs[before].text))
-    if called is None or called["term"].split()[0].lower() in _NO_TERM:
+    in_one = talk.said_in[before] == talk.said_in[piece.sentence]
+    called = (_CALLED if in_one else _IS_NAMED).search(tidy(talk.docs[before].text))
+    if called is None or called["term"].split()[0].lower() in _NO_TERM or not (in_one or _is_term(called["term"])):
         return None
     return f"What does {called['term']} mean?", found["told"]
 
@@ -106,7 +110,8 @@ def _of_what_was_said(text: str) -> tuple[str, str] | None:
     if found is None:
         return None
     said = next((p for p in _endings(found["said"]) if has_verb(p) and has_content(parsed(p))), "")
-    if not said or is_said_of_self(parsed(said)) or not has_verb(found["told"]):
+    # What follows from a condition is asked for as such.
+    if not said or OPENS_A_CONDITION.match(said) or is_said_of_self(parsed(said)) or not has_verb(found["told"]):
         return None
     return f"What does the speaker mean by “{said}”?", found["told"]
 

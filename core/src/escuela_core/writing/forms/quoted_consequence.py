@@ -27,6 +27,7 @@ from escuela_core.writing.forms.spoken import (
     reads_well,
     root_of,
     tidy,
+    with_its_verb,
     without_remark,
 )
 from escuela_core.writing.talk import Talk
@@ -47,9 +48,19 @@ _SAYS_MORE = re.compile(
     r"(?:you|we|they|he|she|I)(?:'ll|'ve|'d|'re)? (?!\w+ (?:to|of|for|in|on|with)$)\w+ (?:it|them|the|your|an?)\b",
     re.IGNORECASE,
 )
+# A second thing that follows: "you get a hard edge and everybody can tell".
+_AND_SO_ON = re.compile(r" and (?=(?:you|it|they|we|everybody|nobody|that|the) )", re.IGNORECASE)
 LONGEST_THEN = 18
 LONGEST_ASIDE = 3
 _TAKES_A_CLAUSE = frozenset("see find notice hear show check remember decide realise realize make want need".split())
+SHOULD = "What should you do"
+_FORBIDS = re.compile(r"(?:you )?(?:do not|don't|must not|mustn't|never|should not|shouldn't)\b", re.IGNORECASE)
+# That something is well, or not, is little to be asked for.
+_JUDGES = re.compile(
+    r"(?:that|this|it)(?:'s| is) (?:(?:just|really|very|quite|not|so) )*"
+    r"(?:fine|okay|ok|good|great|bad|all right|alright|right|wrong|normal|nice|perfect|no problem)$",
+    re.IGNORECASE,
+)
 _STANDS = frozenset("be have need get reach finish".split())
 
 
@@ -58,17 +69,22 @@ def quoted_consequences(piece: Clause, talk: Talk, _rng: random.Random) -> Itera
     if not said or _is_asked_already(piece, talk):
         return
     when, then = _parted(said)
-    when = _with_its_verb(when)
+    when = with_its_verb(when)
     if not then or not _is_condition(when):
         return
-    then = first_that_reads_well(then, shortest=2, longest=LONGEST_THEN)
+    first = _AND_SO_ON.split(then)[0]
+    then = first_that_reads_well(then, shortest=2, longest=LONGEST_THEN) or first_that_reads_well(first, shortest=2)
     if not then or not (has_content(parsed(then)) or quantities(then)) or is_said_of_self(parsed(then)):
         return
     told = parsed(then)
-    if not has_verb(then) or _NOT_WHAT_FOLLOWS.search(then) or OPENS_A_CONDITION.match(then):
+    if not has_verb(then) or _JUDGES.match(then) or _NOT_WHAT_FOLLOWS.search(then) or OPENS_A_CONDITION.match(then):
         return
-    orders = acts(told) and not _leads_to(parsed(when), told)
-    asked = "What should you do" if orders else "What happens"
+    orders = bool(_FORBIDS.match(then)) or (acts(told) and not _leads_to(parsed(when), told))
+    # "When it gets loud you push your chin forward": whether one should is not said.
+    should = (
+        "What do you do" if re.match(r"you (?!must|should|need|have)", then) and not _FORBIDS.match(then) else SHOULD
+    )
+    asked = should if orders else "What happens"
     shown = f"“{when}”" if points(parsed(when)) else when
     key = re.sub(r"^you (?!can|should|must|need|have|')", "", then) if orders else then
     if len(key.split()) < 2:
@@ -123,14 +139,6 @@ def _parted(said: str) -> tuple[str, str]:
             return when, ""
         when, rest = f"{when}, {rest[0]}", rest[1:]
     return tidy(when), tidy(without_remark(re.sub(r"^then ", "", ", ".join(rest))))
-
-
-def _with_its_verb(when: str) -> str:
-    """The condition with an "is" in place of a "'s" that was read as of what belongs: "if the chat's closed"."""
-    if any(is_finite(t) for t in parsed(when)):
-        return when
-    whole_form = re.sub(r"(?<=\w)['’]s (?=\w)", " is ", when, count=1)
-    return whole_form if any(is_finite(t) for t in parsed(whole_form)) else when
 
 
 def _is_asked_already(piece: Clause, talk: Talk) -> bool:

@@ -14,7 +14,7 @@ from typing import TYPE_CHECKING
 from escuela_core.items import Open
 from escuela_core.language.parsing import parsed
 from escuela_core.language.run_ons import tells_what_to_do
-from escuela_core.language.terms import is_negation
+from escuela_core.language.terms import is_content, is_negation
 from escuela_core.writing.clause import Clause, capital, is_finite
 from escuela_core.writing.forms.form import WANTED, Draft, choice, common
 from escuela_core.writing.forms.spoken import (
@@ -32,6 +32,7 @@ from escuela_core.writing.forms.spoken import (
     root_of,
     tidy,
     whole,
+    with_its_verb,
     without_remark,
 )
 from escuela_core.writing.talk import Talk
@@ -40,6 +41,16 @@ if TYPE_CHECKING:
     from spacy.tokens import Doc
 
 _BECAUSE = re.compile(r"^(?P<main>.*?)[,;]? ?\b(?P<joint>because) (?P<why>.+)$", re.IGNORECASE)
+# "Since" gives a reason where what it opens is so now; else it is a time.
+_SINCE = re.compile(
+    r"^(?P<main>.+?),? (?P<joint>since) (?P<why>(?:it|they|you|we|that|there|nobody|the \w+|your \w+)(?:['’]| ).+)$",
+    re.IGNORECASE,
+)
+# The reason first, then what is done for it: "zero's at the top, so you read downwards".
+_SO_DO = re.compile(
+    r"^(?P<why>.+?),? so (?P<main>(?:you (?!can\b|could\b|might\b|may\b|'ll\b)|don't|do not|never|always|[a-z]+) .+)$",
+    re.IGNORECASE,
+)
 # What it is done for: "on a tray first, so they don't touch".
 _SO_THAT = re.compile(
     r"^(?P<main>.+?),? (?P<joint>so)(?: that)? (?P<why>(?:it|they|you|we|the \w+|nothing|nobody) "
@@ -54,7 +65,9 @@ _OR_ELSE = re.compile(
     re.IGNORECASE,
 )
 _WHY_SO = re.compile(
-    r"^(?:(?:and|but|so|now),? )?(?:why(?P<not> not)?|how come|why's that|why is that)\?$", re.IGNORECASE
+    r"^(?:(?:and|but|so|now),? )?(?:why(?P<not> not)?(?: (?!do|does|is|are|did)(?:an? |the )?(?P<thing>\w+))?|how come|"
+    r"why's that|why is that)\?$",
+    re.IGNORECASE,
 )
 _DIRECTS = re.compile(r"\b(?:not|never|no|only|always|first|last|\w+ per)\b", re.IGNORECASE)
 
@@ -90,7 +103,7 @@ def _why(main: str) -> str:
         return f"Why should you {'never' if refused[0].startswith('never') else 'not'} {main[refused.end() :]}?"
     if told:
         return f"Why should you {main}?"
-    if doc[0].text == "I" and not points(doc[1:].as_doc()):
+    if main.startswith("I ") and not points(doc[1:].as_doc()):
         return f"Why does the speaker {main[2:]}?"
     return f"Why does the speaker say “{main}”?"
 
@@ -104,13 +117,18 @@ def _is_told(doc: Doc) -> bool:
 def _reason_of(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | None:
     """What a reason is given for, the reason with its first word, and the pieces both stand in."""
     text = piece.doc.text
-    found = _BECAUSE.match(text) or _SO_THAT.match(text) or _OTHERWISE.match(text) or _OR_ELSE.match(text)
-    if found is None or any(c.sentence == piece.sentence and c.reason for c in talk.clauses):
+    ways = (_BECAUSE, _SO_THAT, _OTHERWISE, _OR_ELSE, _SINCE)
+    found = next(filter(None, (way.match(text) for way in ways)), None)
+    if any(c.sentence == piece.sentence and c.reason for c in talk.clauses):
         return None
+    if found is None:
+        return _done_for_it(piece, talk)
     why = first_that_reads_well(without_remark(tidy(found["why"])), longest=LONGEST_REASON)
     main = _main(found["main"])
     if found.re is _OR_ELSE and not (main and tells_what_to_do(parsed(main))):
         return None  # "they say bar, or some books say slope": another name, not what happens otherwise
+    if found.re is _SINCE and not all(t.tag_ in {"VBZ", "VBP", "MD"} for t in parsed(why) if is_finite(t)):
+        return None
     places: tuple[int, ...] = (piece.sentence,)
     if not found["main"].strip() and (before := _asked_why(piece.sentence, talk)) is not None:
         main, places = _main(talk.docs[before].text), (before, piece.sentence)
@@ -118,6 +136,33 @@ def _reason_of(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | 
         return None
     joint = "otherwise" if found.re in (_OTHERWISE, _OR_ELSE) else found["joint"].lower()
     return main, f"{joint} {why}", places
+
+
+def _done_for_it(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | None:
+    """What is told to be done behind a "so", and why; the reason may be a piece of its own."""
+    places: tuple[int, ...] = (piece.sentence,)
+    found = _SO_DO.match(piece.doc.text)
+    said, reason = (found["main"], found["why"]) if found is not None else (piece.doc.text, "")
+    if found is None and _follows_from_before(piece, talk):
+        reason, places = talk.docs[piece.sentence - 1].text, (piece.sentence - 1, piece.sentence)
+    main, why = first_that_reads_well(without_remark(tidy(said))), _main(reason) if reason else ""
+    if not main or not why or points(parsed(main)) or not (_is_said(main) and _is_reason(why)):
+        return None
+    if re.match(r"(?:this|that|these|those)\b", why):
+        return None
+    told = parsed(main)
+    if not (acts(told) or re.match(r"(?:don't|do not|never|always) ", main)) or told[0].tag_ in {"VBZ", "VBD", "IN"}:
+        return None
+    return main, f"because {why}", places
+
+
+def _follows_from_before(piece: Clause, talk: Talk) -> bool:
+    """Whether a "so" joined a piece to the one before it."""
+    n = piece.sentence
+    if not n or talk.said_in[n - 1] != talk.said_in[n] or talk.docs[n - 1].text.endswith("?"):
+        return False
+    opens = re.escape(" ".join(tidy(piece.doc.text).split()[:3]))
+    return bool(re.search(rf"\bso,? {opens}\b", talk.said[n], re.IGNORECASE))
 
 
 def _asked_why(reason: int, talk: Talk) -> int | None:
@@ -129,7 +174,10 @@ def _asked_why(reason: int, talk: Talk) -> int | None:
         return before if before >= 0 and not talk.docs[before].text.endswith("?") else None
     before -= 1
     own = [n for n in range(before + 1) if talk.said_in[n] == talk.said_in[before]]
-    if asked["not"]:
+    if asked["thing"]:
+        # "Why a hiss?" is asked of what was said of a hiss.
+        own = [n for n in own if re.search(rf"\b{re.escape(asked['thing'])}\b", talk.docs[n].text, re.IGNORECASE)]
+    elif asked["not"]:
         own = [n for n in own if any(is_negation(t) for t in talk.docs[n])]
     return own[0] if len(own) == 1 else None
 
@@ -139,7 +187,7 @@ def _main(text: str) -> str:
     said = tidy(text)
     parts = said.split(", ")
     for start in reversed(range(1, len(parts))):
-        rest = tidy(", ".join(parts[start:]))
+        rest = with_its_verb(tidy(", ".join(parts[start:])))
         if reads_well(rest) and has_verb(rest) and has_content(parsed(rest)):
             return rest
     return said if reads_well(said, shortest=2) else ""
@@ -150,14 +198,17 @@ def _is_said(main: str) -> bool:
     verb = root_of(doc)
     shown = next((c for c in verb.children if c.dep_ == "nsubj"), None)
     if shown is not None and verb.lemma_ == "be" and shown.lower_ in {"that", "this", "it"}:
-        return False
+        # "In winter it's more like fifteen" says of when.
+        return any(is_content(t) for t in doc[: shown.i])
     bare = shown is not None and verb.tag_ == "VB" and not any(c.dep_ == "aux" for c in verb.children)
     if bare or verb.lemma_ in SHOWN | {"let"} or not has_content(doc) or is_of_self_alone(doc):
         return False
     if HANGS_ON.match(main) or (doc[0].tag_ in {"VBZ", "VBD"} and shown is None):
         return False
-    # Without a verb only what tells what to do or not to do: "not more than twenty in a pot".
-    return has_verb(main) or (shown is None and bool(_DIRECTS.search(main)))
+    # Without a verb only what tells what to do or not to do, or where or how: "not more than twenty in a pot", "down
+    # the sink with lots of water".
+    directs = bool(_DIRECTS.search(main)) or (doc[0].pos_ in {"ADP", "ADV"} and has_content(doc, 2))
+    return has_verb(main) or (shown is None and directs)
 
 
 def _is_reason(why: str) -> bool:

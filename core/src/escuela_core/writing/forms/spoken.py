@@ -140,7 +140,8 @@ def is_work(doc: Doc) -> bool:
     verb = root_of(doc)
     subject = next((c for c in verb.children if c.dep_ == "nsubj"), None)
     speaks = [t for t in doc if t.lower_ in SELF]
-    return speaks == [subject] and verb.tag_ == "VBP" and verb.lemma_ not in NOT_DONE | OPINION
+    present = verb.tag_ == "VBP" or (verb.tag_ == "VBG" and any(c.lemma_ == "be" for c in verb.children))
+    return speaks == [subject] and present and verb.lemma_ not in NOT_DONE | OPINION
 
 
 def is_of_self_alone(doc: Doc) -> bool:
@@ -180,6 +181,14 @@ def has_verb(text: str) -> bool:
     """Whether a phrase says something: a finite verb, or a bare one that tells to do it."""
     doc = parsed(text)
     return any(is_finite(t) and t.pos_ in {"VERB", "AUX"} for t in doc) or doc[0].tag_ == "VB"
+
+
+def with_its_verb(said: str) -> str:
+    """Words with an "is" in place of a "'s" that was read as of what belongs: "if the chat's closed"."""
+    if any(is_finite(t) for t in parsed(said)):
+        return said
+    whole_form = re.sub(r"(?<=\w)['’]s (?=\w)", " is ", said, count=1)
+    return whole_form if any(is_finite(t) for t in parsed(whole_form)) else said
 
 
 def without_remark(text: str) -> str:

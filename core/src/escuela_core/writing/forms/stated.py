@@ -24,6 +24,8 @@ if TYPE_CHECKING:
 
 SHORTEST_WORDS, LONGEST_WORDS = 5, 24
 CONTRAST_REACH = 3
+# What is told of the speaker's own doing says how or what with.
+FEWEST_DONE = 4
 _TURNED = {
     "above": "below",
     "before": "after",
@@ -96,7 +98,11 @@ def true_statements(clause: Clause) -> Iterator[Statement]:
         yield Statement(f"Because {_mid(clause.reason, clause)}, {opened(clause.tokens, text)}", "true_reason", True)
     elif clause.condition and clause.condition[0].i < clause.verb.i and not any(t.is_punct for t in clause.tokens):
         yield Statement(f"{text} {_mid(clause.condition, clause)}", "true_condition", True)
-    elif clause.resolved or clause.speaks_of_speaker:
+    elif clause.speaks_of_speaker:
+        # That the speaker clicks a button is seen, and not worth asking.
+        if len(content(clause.predicate)) >= FEWEST_DONE:
+            yield Statement(text, "true", True)
+    elif clause.resolved:
         yield Statement(text, "true", True)
     yield from _turned_round(clause)
 
