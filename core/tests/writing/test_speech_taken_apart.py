@@ -52,7 +52,7 @@ def asked(*said: str) -> dict[str, str]:
         ),
         (
             ("If your feather's at zero you get a hard edge and everybody can tell.",),
-            "What happens if your feather's at zero?",
+            "What happens if your feather is at zero?",
             "You get a hard edge.",
         ),
         (

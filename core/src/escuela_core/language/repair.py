@@ -110,6 +110,12 @@ _BY_THE_WAY = re.compile(r"(?<=\w) by the way(?=[,.])", re.IGNORECASE)
 # Says that all has been said: "if you bruise the stem that's it, it dies".
 _THAT_IS_ALL = re.compile(r"(?<=\w),? (?:and )?that['’]s (?:it|that|all|everything)(?=[,.])", re.IGNORECASE)
 _BEGUN_AGAIN = re.compile(r"(?P<thing>\b(?!it|that|there|he|she)\w+)(?P<is>'s), it's\b", re.IGNORECASE)
+# "The bottom's too thin" says what it is; nothing that belongs to somebody begins with these words.
+_IS = re.compile(
+    r"(?P<thing>\b(?!it|that|there|he|she|what|who|where|how|here|one|let)\w{3,})['’]s "
+    r"(?=(?:too|so|still|in|on|at|under|over|from|off|up|down|out of|going to|\w+er than|more \w+ than)\b)",
+    re.IGNORECASE,
+)
 # What is brought forward to be stressed: "what you do is fold it", "when it's dry, that's when you sand it". Written
 # down it is "you fold it", "when it's dry, you sand it".
 _STRESSED: tuple[tuple[re.Pattern[str], str], ...] = (
@@ -130,7 +136,10 @@ _STRESSED: tuple[tuple[re.Pattern[str], str], ...] = (
         ),
         r"\g<who> ",
     ),
-    (re.compile(r"\bwhat (?P<who>you|we) (?P<verb>need|want) is (?=\w)", re.IGNORECASE), r"\g<who> \g<verb> "),
+    (
+        re.compile(r"\bwhat (?P<who>you|we) (?P<verb>(?:(?:don['’]t|never) )?(?:need|want)) is (?=\w)", re.IGNORECASE),
+        r"\g<who> \g<verb> ",
+    ),
     (
         re.compile(
             r"(?P<opens>^(?:when|if|once|as soon as)\b[^,]+(?:,[^,]+)?,) (?:and )?that['’]s when "
@@ -158,7 +167,7 @@ def repaired(text: str, language: str = "en") -> str:
     said = _without_broken(said, code)
     said = _once(said, code)
     if code == "en":
-        said = _named_once(_ABOUT_TO.sub(r"\1 ", said))
+        said = _named_once(_ABOUT_TO.sub(r"\1 ", _IS.sub(r"\g<thing> is ", said)))
     said = re.sub(rf"^(?:(?:{_OPENING[code]})\s+)+(?=\w)", "", said, flags=re.IGNORECASE)
     if code == "en":
         for stressed, plain in _STRESSED:

@@ -79,6 +79,8 @@ def _is_whole(doc: Doc, start: int, end: int) -> bool:
     if first.lower_ in _DEPENDING:
         # What an "if" opens has been said once a comma came behind it.
         commas = [t.i for t in doc[start:end] if t.text == ","]
+        if first.lower_ in _CONDITIONS and not commas:
+            return _says_what_follows(doc[start:end])
         said = [t for t in said if commas and t.i > commas[0]]
     return any(t.tag_ in _FINITE for t in said) or bool(said and said[0].tag_ == "VB")
 
@@ -118,12 +120,23 @@ def _begins_anew(doc: Doc, at: int) -> bool:
 
 
 def _begins_with_a_condition(doc: Doc, at: int) -> bool:
-    """Whether what stands from ``at`` on is a condition with what follows from it behind a comma: "they go together,
-    if bread costs more, you buy less butter"."""
+    """Whether what stands from ``at`` on is a condition with what follows from it: "they go together, if bread costs
+    more, you buy less butter", "the wheel's dry, if there's water underneath it slides"."""
+    while at < len(doc) and doc[at].lower_ in _JOINING:
+        at += 1
     if at >= len(doc) or doc[at].lower_ not in _CONDITIONS:
         return False
     end = next((t.i for t in doc[at:] if t.text == ","), len(doc))
+    if _says_what_follows(doc[at:end]):
+        return True
     return any(t.tag_ in _FINITE for t in doc[at:end]) and _begins_anew(doc, end + 1)
+
+
+def _says_what_follows(condition: Span) -> bool:
+    """Whether a condition holds a second finite verb with a subject of its own, with no comma between."""
+    finite = [t for t in condition if t.tag_ in _FINITE and t.dep_ not in ("relcl", "acl")]
+    joined = any(t.lower_ in _JOINING or (t.lower_ in _DEPENDING and t.i > condition.start) for t in condition)
+    return len(finite) > 1 and not joined and any(t.pos_ in _NOMINAL for t in condition[1:])
 
 
 def _points(token: Token) -> bool:

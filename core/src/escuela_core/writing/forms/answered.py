@@ -53,6 +53,7 @@ _HOW_MUCH = re.compile(r"how (?:many|much|long|often|far|big|old|high|deep|hot|f
 _ASKS_FOR_TWO = re.compile(r"\bdifference between\b", re.IGNORECASE)
 _PUT_OFF = frozenset({"let", "guess", "see", "come", "wait", "name", "show", "try", "ask"})
 SHORTEST, LONGEST = 3, 14
+NOT_YET = 6
 SHORTEST_ANSWER, LONGEST_ANSWER, ENOUGH = 1, 26, 9
 
 
@@ -162,9 +163,9 @@ def _answers(answer: str, asked: str) -> bool:
         return False
     if not reads_well(answer, shortest=1, longest=LONGEST_ANSWER) or not (has_content(words) or quantities(answer)):
         return False
-    if _HOW_MUCH.match(asked) and not quantities(answer):
-        return False
-    if not asked.lower().startswith("why") and any(is_negation(t) for t in words):
+    if _HOW_MUCH.match(asked) and (not quantities(answer) or words[0].tag_ == "VB"):
+        return False  # "how many are there? Count them"
+    if not asked.lower().startswith("why") and any(is_negation(t) for t in words[:NOT_YET]):
         return False  # what it is not, and the answer comes later
     if words[0].tag_ == "VB" and re.match(r"(?:who|when|where|which)\b", asked, re.IGNORECASE):
         return False

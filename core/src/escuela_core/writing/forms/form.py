@@ -74,7 +74,9 @@ def measured(clause: Clause) -> Quantity | None:
     counts = any(
         t.pos_ == "NUM"
         and (
-            (t.dep_ == "nummod" and t.head.i > t.i) or t.dep_ == "dobj" or (t.dep_ == "pobj" and t.head.lower_ == "by")
+            (t.dep_ == "nummod" and t.head.i > t.i)
+            or t.dep_ in {"dobj", "attr"}
+            or (t.dep_ == "pobj" and t.head.lower_ == "by")
         )
         for t in clause.tokens
     )

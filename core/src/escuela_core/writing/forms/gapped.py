@@ -52,6 +52,8 @@ def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator
     told = tidy(piece.doc.text)
     parts = (without_remark(tidy(part)) for part in (told, *re.split(r", |\bbecause ", told)))
     said = next((c for p in parts if p and _asks_for_its_number(c := whole(piece.sentence, parsed(p)))), None)
+    if said is None and talk.said_in.count(talk.said_in[piece.sentence]) == 1 and _is_amount(piece):
+        said = whole(piece.sentence, parsed(told))
     measure = measured(said) if said is not None else None
     if said is None or measure is None:
         return
@@ -73,10 +75,8 @@ def quoted_quantities(piece: Clause, talk: Talk, rng: random.Random) -> Iterator
 def _asks_for_its_number(said: Clause) -> bool:
     """Whether words say one thing with one number in it that is worth asking for."""
     measure = measured(said)
-    if measure is None or not reads_well(said.text):
+    if measure is None or not is_finite(said.verb) or not reads_well(said.text):
         return False
-    if not is_finite(said.verb):
-        return measure.low >= FEWEST_COUNTED and _is_amount(said, said.text[measure.end :])
     if any(t.lemma_.lower() in EMPTY for t in said.doc) or is_of_self_alone(said.doc):
         return False
     before = said.text[: measure.start].rstrip()
@@ -87,11 +87,13 @@ def _asks_for_its_number(said: Clause) -> bool:
     return bool(before) and not before.endswith(",") and bool(measure.dimension or measure.low >= FEWEST_COUNTED)
 
 
-def _is_amount(said: Clause, after: str) -> bool:
+def _is_amount(said: Clause) -> bool:
     """Whether nothing is said but how much there is of what: "three drops of iodine"."""
-    if any(t.pos_ in {"VERB", "AUX"} for t in said.doc) or not said.doc[0].like_num:
+    measure = measured(said)
+    if measure is None or measure.low < FEWEST_COUNTED or any(t.pos_ in {"VERB", "AUX"} for t in said.doc):
         return False
-    return bool(re.match(r" ?(?:\w+ )?of (?:the )?[a-z]+", after, re.IGNORECASE)) and "," not in after
+    after = said.text[measure.end :]
+    return measure.start == 0 and "," not in after and bool(re.match(r" ?(?:\w+ )?of (?:the )?[a-z]+", after))
 
 
 def quoted_names(piece: Clause, talk: Talk, _rng: random.Random) -> Iterator[Draft]:

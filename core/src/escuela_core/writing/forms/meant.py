@@ -34,6 +34,8 @@ _CALLED = re.compile(rf"\bcalled {_NAMED}$", re.IGNORECASE)
 # A name given in a sentence of its own: "where they cross, that's the equilibrium".
 _IS_NAMED = re.compile(rf"(?:\bcalled|(?:that|this)(?:'s| is)) {_NAMED}$", re.IGNORECASE)
 _IT_MEANS = re.compile(r"^(?:it|that|which) (?:just |simply )?means (?:that )?(?P<told>.+)$", re.IGNORECASE)
+_IT_IS_WHEN = re.compile(r"^(?:it|that|this)(?: is|'s) (?:just )?(?P<told>when .+)$", re.IGNORECASE)
+FURTHEST_NAME = 2
 _STRESSED = re.compile(r" (?:just|simply|really|basically)$", re.IGNORECASE)
 LONGEST_MEANING = 22
 # What somebody means, or what something comes to, is no meaning of a word.
@@ -71,14 +73,25 @@ def _of_a_word(text: str) -> tuple[str, str] | None:
 
 def _of_a_name(text: str, piece: Clause, talk: Talk) -> tuple[str, str] | None:
     """The question for what a name means that was said right before: "a setting called searchable, and it means"."""
-    found, before = _IT_MEANS.match(text), piece.sentence - 1
-    if found is None or before < 0:
+    found = _IT_MEANS.match(text) or _IT_IS_WHEN.match(text)
+    if found is None:
         return None
-    in_one = talk.said_in[before] == talk.said_in[piece.sentence]
-    called = (_CALLED if in_one else _IS_NAMED).search(tidy(talk.docs[before].text))
-    if called is None or called["term"].split()[0].lower() in _NO_TERM or not (in_one or _is_term(called["term"])):
+    called = _name_before(piece.sentence, talk, FURTHEST_NAME if found.re is _IT_IS_WHEN else 1)
+    if called is None:
         return None
-    return f"What does {called['term']} mean?", found["told"]
+    return (f"What is {called}?" if found.re is _IT_IS_WHEN else f"What does {called} mean?"), found["told"]
+
+
+def _name_before(number: int, talk: Talk, furthest: int) -> str | None:
+    """The name given in the piece before, or ``furthest`` pieces back with nothing said between."""
+    for before in range(number - 1, max(-1, number - 1 - furthest), -1):
+        in_one = talk.said_in[before] == talk.said_in[number]
+        called = (_CALLED if in_one else _IS_NAMED).search(tidy(talk.docs[before].text))
+        if called is not None and called["term"].split()[0].lower() not in _NO_TERM:
+            return called["term"] if in_one or _is_term(called["term"]) else None
+        if has_verb(talk.docs[before].text):
+            return None
+    return None
 
 
 def _is_term(term: str) -> bool:

@@ -58,7 +58,8 @@ _FORBIDS = re.compile(r"(?:you )?(?:do not|don't|must not|mustn't|never|should n
 # That something is well, or not, is little to be asked for.
 _JUDGES = re.compile(
     r"(?:that|this|it)(?:'s| is) (?:(?:just|really|very|quite|not|so) )*"
-    r"(?:fine|okay|ok|good|great|bad|all right|alright|right|wrong|normal|nice|perfect|no problem)$",
+    r"(?:fine|okay|ok|good|great|bad|all right|alright|right|wrong|normal|nice|perfect|no problem|(?:good|bad) "
+    r"(?:news|sign|idea))$",
     re.IGNORECASE,
 )
 _STANDS = frozenset("be have need get reach finish".split())

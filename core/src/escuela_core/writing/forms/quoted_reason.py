@@ -213,7 +213,8 @@ def _is_said(main: str) -> bool:
 
 def _is_reason(why: str) -> bool:
     doc = parsed(why)
-    if not has_content(doc) or is_said_of_self(doc):
+    # "Because they thought they were mistakes" is a reason.
+    if not has_content(doc) or is_said_of_self(doc, of_others=False):
         return False
     # "If you hold the middle" alone tells no reason: what follows from it was lost.
     said = [t for t in doc if is_finite(t) and any(c.dep_ in {"nsubj", "nsubjpass", "expl"} for c in t.children)]

@@ -128,11 +128,12 @@ def has_content(doc: Doc, fewest: int = 1) -> bool:
     return len(told) >= fewest
 
 
-def is_said_of_self(doc: Doc) -> bool:
-    """Whether the speaker speaks of the speaker, or says what people think."""
+def is_said_of_self(doc: Doc, *, of_others: bool = True) -> bool:
+    """Whether the speaker speaks of the speaker, or says what people think; not ``of_others``, what "you" think."""
     if any(t.lower_ in SELF for t in doc):
         return True
-    return any(t.lemma_ in OPINION and t.pos_ == "VERB" and is_finite(t) for t in doc)
+    thinking = [t for t in doc if t.lemma_ in OPINION and t.pos_ == "VERB" and is_finite(t)]
+    return any(of_others or any(c.lower_ in {"you", "we", "people"} for c in t.children) for t in thinking)
 
 
 def is_work(doc: Doc) -> bool:
