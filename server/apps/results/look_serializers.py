@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Literal
 from uuid import UUID
 
 from pydantic import RootModel
@@ -12,9 +13,15 @@ from apps.study.lesson_serializers import StudySentenceOut
 from apps.study.models import LookState
 from config.shapes import Shape
 
+Standing = Literal["", "wrong", "open", "confirmed"]
+
 
 class SecondLookOut(Shape):
-    """A second look that a student asked for, with what the teacher needs to decide; ``alike`` others gave the same."""
+    """A second look that a student asked for, with what the teacher needs to decide; ``alike`` others gave the same.
+
+    ``standing``: what the check says of the item, empty where the lesson has it in other words by now.
+    ``also_right``: the check named the option that the student chose as right too.
+    """
 
     answer: UUID
     nickname: str
@@ -23,6 +30,8 @@ class SecondLookOut(Shape):
     said: str
     right: str
     sentences: list[StudySentenceOut]
+    standing: Standing
+    also_right: bool
     reason: str
     asked_at: datetime
     state: LookState

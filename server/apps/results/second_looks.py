@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from typing import Any
+from uuid import UUID
+
 from django.db import transaction
 
 from apps.accounts import audit
 from apps.assignments.changes import changed
 from apps.assignments.models import Assignment, frozen
+from apps.lessons.models import Item as LessonItem
 from apps.results.item_selectors import words_of
 from apps.results.look_serializers import SecondLookOut, SecondLooksOut
 from apps.study.in_room import settling
@@ -16,14 +20,16 @@ from escuela_core.items import Item
 
 
 def looks(assignment: Assignment) -> SecondLooksOut:
-    """The second looks asked for, those that wait first. Two queries."""
+    """The second looks asked for, those that wait first. Three queries."""
     edition = frozen(assignment.edition_id)
     numbers = {i.id: n for n, i in enumerate(assignment.items, start=1)}
     every = list(Answer.objects.filter(student__assignment=assignment).select_related("student"))
     asked = [(a.look_asked_at, a) for a in every if a.look_asked_at is not None]
+    reports = _reports({a.item_id for _, a in asked})
     found = []
     for asked_at, answer in sorted(asked, key=lambda pair: (pair[1].look_verdict != "", pair[0])):
         item = item_of(assignment, answer.item_id)
+        report = reports.get(_in_words(item), {})
         found.append(
             SecondLookOut(
                 answer=answer.id,
@@ -33,6 +39,8 @@ def looks(assignment: Assignment) -> SecondLooksOut:
                 said="; ".join(words_of(item, answer.response)),
                 right="; ".join(item.key_texts[:1]),
                 sentences=settling(edition, item),
+                standing=report.get("standing", ""),
+                also_right=_is_named_right(report, answer),
                 reason=answer.look_reason,
                 asked_at=asked_at,
                 state=answer.look_state,
@@ -41,6 +49,20 @@ def looks(assignment: Assignment) -> SecondLooksOut:
             )
         )
     return SecondLooksOut(found)
+
+
+def _reports(items: set[UUID]) -> dict[tuple[str, ...], dict[str, Any]]:
+    """What the check says of the lesson's items now, by their words: an edition stays as it was."""
+    return {_in_words(row.core()): row.report or {} for row in LessonItem.objects.filter(id__in=items)}
+
+
+def _in_words(item: Item) -> tuple[str, ...]:
+    return (item.id, item.asked, *item.key_texts)
+
+
+def _is_named_right(report: dict[str, Any], answer: Answer) -> bool:
+    named = {f["option"] for f in report.get("findings", []) if f["code"] == "also_right"}
+    return bool(named & set(answer.response.get("chosen", [])))
 
 
 @transaction.atomic

@@ -5,7 +5,7 @@ import pytest
 from apps.assignments.services import share
 from apps.study.models import Answer
 
-from ..conftest import GAP, StudentBrowser, item_with, make_lesson, sent
+from ..conftest import CHOICE, GAP, StudentBrowser, item_with, make_lesson, sent
 
 pytestmark = pytest.mark.django_db
 REASON = "She says Olivera in my part of the country."
@@ -47,6 +47,25 @@ def test_the_teacher_finds_the_answer_the_reason_and_the_words_beside_each_other
     look = client.get(f"/api/assignments/{given.id}/looks/").json()[0]
     assert (look["nickname"], look["said"], look["right"], look["reason"]) == ("Zoe", "Ortega", "Olivares", REASON)
     assert client.get("/api/overview/").json()[0]["looks"] == 1
+
+
+def test_what_the_check_says_of_the_item_stands_beside_it_until_the_item_is_reworded(client, teacher) -> None:
+    lesson = make_lesson(teacher, (CHOICE,))
+    given = share(teacher, lesson, name="Deck hands", policy={"attempts": 2})
+    item = item_with(lesson, "choice")
+    phone = StudentBrowser(given, "Zoe")
+    phone.answer(item, {"chosen": [0]})
+    asked(phone)
+    named = {"code": "also_right", "severity": "look", "message": "", "option": 0, "other": None, "params": {}}
+    item.report = {"standing": "open", "findings": [named]}
+    item.save()
+    at = f"/api/assignments/{given.id}/looks/"
+    look = client.get(at).json()[0]
+    assert (look["standing"], look["also_right"]) == ("open", True)
+    item.content |= {"prompt": "How long does it take?"}
+    item.save()
+    look = client.get(at).json()[0]
+    assert (look["standing"], look["also_right"]) == ("", False)
 
 
 def test_kept_as_it_is_the_student_reads_the_word(client, given, gap_lesson) -> None:

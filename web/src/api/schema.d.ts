@@ -4222,7 +4222,12 @@ export interface components {
             answer: string;
             reason: string;
         };
-        /** @description A second look that a student asked for, with what the teacher needs to decide; ``alike`` others gave the same. */
+        /**
+         * @description A second look that a student asked for, with what the teacher needs to decide; ``alike`` others gave the same.
+         *
+         *     ``standing``: what the check says of the item, empty where the lesson has it in other words by now.
+         *     ``also_right``: the check named the option that the student chose as right too.
+         */
         SecondLookOut: {
             /** Format: uuid */
             answer: string;
@@ -4232,6 +4237,8 @@ export interface components {
             said: string;
             right: string;
             sentences: components["schemas"]["StudySentenceOut"][];
+            standing: components["schemas"]["StandingEnum"] | components["schemas"]["BlankEnum"];
+            also_right: boolean;
             reason: string;
             /** Format: date-time */
             asked_at: string;

@@ -63,6 +63,11 @@ function OneLook({ look, assignment }: { look: Look; assignment: string }) {
           {look.sentences.map((s) => s.text).join(" ")}
         </p>
       )}
+      {look.standing && (
+        <p className="mb-2 text-[14px] text-quiet">
+          {t(`looks.standing.${look.standing}`)} {look.also_right && <b>{t("looks.alsoRight")}</b>}
+        </p>
+      )}
       <input
         dir="auto"
         className="field mb-2 !py-1"
