@@ -89,7 +89,7 @@ def with_class(owner: User, lesson: Lesson) -> None:
     simulate(given, CLASS_NAMES[:CLASS_BEGUN])
     wrong = Answer.objects.filter(student__assignment=given, outcome="wrong").order_by("student__nickname").first()
     if wrong is not None:
-        ask_for_look(wrong.student, wrong.id, "I counted the steps at our own lock, and there it is less.")
+        ask_for_look(wrong.student, wrong.id, "At the lock near us it is the other way round; I went there and looked.")
 
 
 def by_class_link(owner: User, lesson: Lesson) -> None:

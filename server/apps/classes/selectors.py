@@ -9,15 +9,22 @@ from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
 from apps.classes.models import Member, SchoolClass
+from apps.classes.serializers import ClassesOut, ClassOut
 
 
-def classes_of(owner: User) -> QuerySet[SchoolClass]:
+def classes_of(owner: User) -> ClassesOut:
     """The teacher's classes with how many are in each, those of the year first. One query."""
     there = Count("members", filter=Q(members__removed_at=None))
-    return (
+    found = (
         SchoolClass.objects.filter(owner=owner)
         .annotate(member_count=there)
         .order_by(F("archived_at").asc(nulls_first=True), "name", "created_at")
+    )
+    return ClassesOut(
+        [
+            ClassOut(id=c.id, name=c.name, code=c.code, archived=c.archived_at is not None, member_count=c.member_count)
+            for c in found
+        ]
     )
 
 

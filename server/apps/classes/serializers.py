@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from typing import get_args
+from datetime import datetime
+from typing import Self
+from uuid import UUID
 
+from pydantic import RootModel
 from rest_framework import serializers
 
-from apps.classes.models import Member, SchoolClass
+from apps.classes.models import SchoolClass
 from config.api import Base64Field
+from config.codes import qr_of
+from config.shapes import Shape
 from escuela_core.formats.oneroster import RowProblem
 
 
@@ -18,63 +22,10 @@ class ClassIn(serializers.Serializer[object]):
     takes_requests = serializers.BooleanField(required=False)
 
 
-class ClassOut(serializers.ModelSerializer[SchoolClass]):
-    member_count = serializers.IntegerField()
-    archived = serializers.SerializerMethodField()
-
-    class Meta:
-        model = SchoolClass
-        fields = ("id", "name", "code", "archived", "member_count")
-
-    def get_archived(self, school_class: SchoolClass) -> bool:
-        return school_class.archived_at is not None
-
-
-class MemberOut(serializers.Serializer[object]):
-    """``pin``: the number with which the student takes the name on another device; ``held``: somebody has it."""
-
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    pin = serializers.CharField()
-    held = serializers.BooleanField()
-    extra_tries = serializers.IntegerField()
-    time_factor = serializers.FloatField()
-
-
-class RequestOut(serializers.Serializer[object]):
-    """Somebody who asks to be let in."""
-
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    asked_at = serializers.DateTimeField()
-
-
-class ClassDetailOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    code = serializers.CharField()
-    link = serializers.CharField()
-    qr = serializers.CharField()
-    archived = serializers.BooleanField()
-    takes_requests = serializers.BooleanField()
-    requests = RequestOut(many=True)
-    members = MemberOut(many=True)
-
-
 class NamesIn(serializers.Serializer[object]):
     """A pasted list, one name a line."""
 
     text = serializers.CharField(max_length=1_000_000, trim_whitespace=False)
-
-
-class RosterOut(serializers.Serializer[object]):
-    """What was read of a pasted list, and the class as it is now."""
-
-    added = serializers.IntegerField()
-    doubled = serializers.ListField(child=serializers.CharField())
-    too_long = serializers.ListField(child=serializers.CharField())
-    over = serializers.IntegerField()
-    school_class = ClassDetailOut()
 
 
 class MemberIn(serializers.Serializer[object]):
@@ -95,35 +46,97 @@ class PackageIn(serializers.Serializer[object]):
     )
 
 
-class NamesField(serializers.ListField):
-    """The names of members."""
-
-    child = serializers.CharField()
-
-    def to_representation(self, data: Iterable[Member]) -> list[str]:
-        return [m.name for m in data]
-
-
-class ClassChangeOut(serializers.Serializer[object]):
-    source_id = serializers.CharField()
-    title = serializers.CharField()
-    known = serializers.BooleanField()
-    students = serializers.IntegerField()
-    new = NamesField()
-    renamed = NamesField()
-    missing = NamesField()
-    left_out = serializers.ListField(child=serializers.CharField())
+class ClassOut(Shape):
+    id: UUID
+    name: str
+    code: str
+    archived: bool
+    member_count: int
 
 
-class WrongRowOut(serializers.Serializer[object]):
-    file = serializers.CharField()
-    row = serializers.IntegerField()
-    what = serializers.ChoiceField(get_args(RowProblem))
+class ClassesOut(RootModel[list[ClassOut]]):
+    pass
 
 
-class PackageOut(serializers.Serializer[object]):
+class MemberOut(Shape):
+    """``pin``: the number with which the student takes the name on another device; ``held``: somebody has it."""
+
+    id: UUID
+    name: str
+    pin: str
+    held: bool
+    extra_tries: int
+    time_factor: float
+
+
+class RequestOut(Shape):
+    """Somebody who asks to be let in."""
+
+    id: UUID
+    name: str
+    asked_at: datetime
+
+
+class ClassDetailOut(Shape):
+    id: UUID
+    name: str
+    code: str
+    link: str
+    qr: str
+    archived: bool
+    takes_requests: bool
+    requests: list[RequestOut]
+    members: list[MemberOut]
+
+    @classmethod
+    def of(cls, school_class: SchoolClass, root: str) -> Self:
+        """The class as it is now; ``root`` is the server's own address. Two queries."""
+        link = f"{root}/c/{school_class.code}"
+        return cls(
+            id=school_class.id,
+            name=school_class.name,
+            code=school_class.code,
+            link=link,
+            qr=qr_of(link),
+            archived=school_class.archived_at is not None,
+            takes_requests=school_class.takes_requests,
+            requests=[RequestOut.model_validate(r) for r in school_class.requests.all()],
+            members=[MemberOut.model_validate(m) for m in school_class.members.all()],
+        )
+
+
+class RosterOut(Shape):
+    """What was read of a pasted list, and the class as it is now."""
+
+    added: int
+    doubled: list[str]
+    too_long: list[str]
+    over: int
+    school_class: ClassDetailOut
+
+
+class ClassChangeOut(Shape):
+    """What taking a class of a package changes, by the students' names."""
+
+    source_id: str
+    title: str
+    known: bool
+    students: int
+    new: list[str]
+    renamed: list[str]
+    missing: list[str]
+    left_out: list[str]
+
+
+class WrongRowOut(Shape):
+    file: str
+    row: int
+    what: RowProblem
+
+
+class PackageOut(Shape):
     """What each class would change, or has changed; rows that could not be read."""
 
-    classes = ClassChangeOut(many=True)
-    wrong_rows = WrongRowOut(many=True)
-    left_out = serializers.IntegerField()
+    classes: list[ClassChangeOut]
+    wrong_rows: list[WrongRowOut]
+    left_out: int

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
 from uuid import UUID
 
 from django.shortcuts import get_object_or_404
@@ -14,8 +13,8 @@ from apps.classes import importing, selectors, services
 from apps.classes.models import JoinRequest
 from apps.classes.serializers import (
     ClassDetailOut,
+    ClassesOut,
     ClassIn,
-    ClassOut,
     MemberIn,
     NamesIn,
     PackageIn,
@@ -23,35 +22,24 @@ from apps.classes.serializers import (
     RosterOut,
 )
 from config.api import TeacherView, parsed
-from config.codes import qr_of
+from config.shapes import respond
 
 
 class ClassView(TeacherView):
     """A view that answers with one class as it is now."""
 
-    def detail(self, class_id: UUID) -> dict[str, Any]:
-        found = selectors.class_of(self.teacher, class_id)
-        link = f"{self.request.scheme}://{self.request.get_host()}/c/{found.code}"
-        return {
-            "id": found.id,
-            "name": found.name,
-            "code": found.code,
-            "link": link,
-            "qr": qr_of(link),
-            "archived": found.archived_at is not None,
-            "takes_requests": found.takes_requests,
-            "requests": found.requests.all(),
-            "members": found.members.all(),
-        }
+    def detail(self, class_id: UUID) -> ClassDetailOut:
+        root = f"{self.request.scheme}://{self.request.get_host()}"
+        return ClassDetailOut.of(selectors.class_of(self.teacher, class_id), root)
 
     def shown(self, class_id: UUID, status: int = 200) -> Response:
-        return Response(ClassDetailOut(self.detail(class_id)).data, status=status)
+        return respond(self.detail(class_id), status=status)
 
 
 class ClassesView(ClassView):
-    @extend_schema(responses=ClassOut(many=True))
+    @extend_schema(operation_id="api_classes_list", responses=ClassesOut)
     def get(self, request: Request) -> Response:
-        return Response(ClassOut(selectors.classes_of(self.teacher), many=True).data)
+        return respond(selectors.classes_of(self.teacher))
 
     @extend_schema(request=ClassIn, responses={201: ClassDetailOut})
     def post(self, request: Request) -> Response:
@@ -69,8 +57,7 @@ class PackagesView(TeacherView):
             changes = importing.look(self.teacher, package)
         else:
             changes = importing.take(self.teacher, package, given["take"])
-        told = {"classes": changes, "wrong_rows": package["errors"], "left_out": package["left_out"]}
-        return Response(PackageOut(told).data)
+        return respond(importing.told(package, changes))
 
 
 class OneClassView(ClassView):
@@ -90,14 +77,14 @@ class MembersView(ClassView):
     def post(self, request: Request, class_id: UUID) -> Response:
         """Take in pasted names."""
         roster = services.add_members(selectors.class_of(self.teacher, class_id), parsed(NamesIn, request)["text"])
-        told = {
-            "added": len(roster.names),
-            "doubled": roster.doubled,
-            "too_long": roster.too_long,
-            "over": roster.over,
-            "school_class": self.detail(class_id),
-        }
-        return Response(RosterOut(told).data)
+        told = RosterOut(
+            added=len(roster.names),
+            doubled=list(roster.doubled),
+            too_long=list(roster.too_long),
+            over=roster.over,
+            school_class=self.detail(class_id),
+        )
+        return respond(told)
 
 
 class MemberView(ClassView):

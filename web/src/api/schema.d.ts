@@ -2558,6 +2558,7 @@ export interface components {
             taken: string[];
             left_out: components["schemas"]["LeftOutOut"][];
         };
+        /** @description What taking a class of a package changes, by the students' names. */
         ClassChangeOut: {
             source_id: string;
             title: string;
@@ -2594,16 +2595,18 @@ export interface components {
         };
         ClassOut: {
             /** Format: uuid */
-            readonly id: string;
+            id: string;
             name: string;
-            code?: string;
-            readonly archived: boolean;
+            code: string;
+            archived: boolean;
             member_count: number;
         };
         ClassPageOut: {
             entry: components["schemas"]["EntryOut"];
             lessons: components["schemas"]["GivenLessonOut"][];
         };
+        /** ClassesOut */
+        ClassesOut: components["schemas"]["ClassOut"][];
         /** @description ``rests`` while the student hears the part again. */
         ClockInRequest: {
             /** Format: uuid */
@@ -3424,7 +3427,6 @@ export interface components {
             pin: string;
             held: boolean;
             extra_tries: number;
-            /** Format: double */
             time_factor: number;
         };
         /** @description One press that would put an item right: another content, the pause by rule, dropping it, a wider extract. */
@@ -6041,7 +6043,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"][];
+                    "application/json": components["schemas"]["ClassesOut"];
                 };
             };
         };
