@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from apps.accounts import audit, limits, links
 from apps.accounts.models import User
+from apps.accounts.serializers import NewSecretOut
 from apps.accounts.services import end_other_sessions, require_password
 from config.client import address_of
 from config.codes import CODE_LETTERS, qr_of
@@ -26,13 +27,13 @@ EITHER_SIDE = 1
 PAPER_CODES, PAPER_LENGTH = 10, 10
 
 
-def begin(request: HttpRequest, user: User, password: str) -> dict[str, str]:
+def begin(request: HttpRequest, user: User, password: str) -> NewSecretOut:
     """A new secret for the teacher's app, as text and as a QR code; nothing is asked of anybody before ``turn_on``."""
     require_password(request, user, password)
     secret = pyotp.random_base32()
     request.session[PURPOSE] = sealed(secret, PURPOSE)
     uri = pyotp.TOTP(secret).provisioning_uri(name=user.email, issuer_name="Escuela")
-    return {"secret": secret, "qr": qr_of(uri)}
+    return NewSecretOut(secret=secret, qr=qr_of(uri))
 
 
 @transaction.atomic

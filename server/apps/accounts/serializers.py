@@ -1,8 +1,18 @@
 """Shapes in and out of the accounts' addresses."""
 
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal, get_args
+from uuid import UUID
+
+from pydantic import RootModel
 from rest_framework import serializers
 
-LANGUAGES = ("en", "es")
+from config.shapes import Shape
+
+Language = Literal["en", "es"]
+LANGUAGES: tuple[Language, ...] = get_args(Language)
 
 
 class PasswordField(serializers.CharField):
@@ -10,18 +20,20 @@ class PasswordField(serializers.CharField):
         super().__init__(max_length=200, trim_whitespace=False)
 
 
-class UserOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    email = serializers.EmailField()
-    language = serializers.ChoiceField(LANGUAGES)
+class UserOut(Shape):
+    id: UUID
+    name: str
+    email: str
+    language: Language
 
 
-class SessionOut(serializers.Serializer[object]):
-    user = UserOut(allow_null=True)
-    demo = serializers.BooleanField()
-    outbox = serializers.BooleanField()
-    hosts = serializers.ListField(child=serializers.CharField())
+class SessionOut(Shape):
+    """Who is signed in, and what this server has: a demo to try, a page of the mails sent, hosts to search."""
+
+    user: UserOut | None
+    demo: bool
+    outbox: bool
+    hosts: list[str]
 
 
 class RegisterIn(serializers.Serializer[object]):
@@ -66,18 +78,18 @@ class PasswordIn(serializers.Serializer[object]):
     password = PasswordField()
 
 
-class SecondFactorOut(serializers.Serializer[object]):
+class SecondFactorOut(Shape):
     """Whether a code is asked for when signing in, and how many of those on paper are left."""
 
-    on = serializers.BooleanField()
-    paper_left = serializers.IntegerField()
+    on: bool
+    paper_left: int
 
 
-class NewSecretOut(serializers.Serializer[object]):
+class NewSecretOut(Shape):
     """For the app on the phone: as text, and as a picture that holds itself."""
 
-    secret = serializers.CharField()
-    qr = serializers.CharField()
+    secret: str
+    qr: str
 
 
 class CodeIn(serializers.Serializer[object]):
@@ -88,20 +100,30 @@ class PasswordAndCodeIn(PasswordIn, CodeIn):
     pass
 
 
-class PaperCodesOut(serializers.Serializer[object]):
+class PaperCodesOut(Shape):
     """To be written down; they are told this once."""
 
-    codes = serializers.ListField(child=serializers.CharField())
+    codes: list[str]
 
 
-class SignedInOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    device = serializers.CharField()
-    since = serializers.DateTimeField()
-    here = serializers.BooleanField()
+class SignedInOut(Shape):
+    """A place where the teacher is signed in; ``here``: it is this one."""
+
+    id: UUID
+    device: str
+    since: datetime
+    here: bool
 
 
-class AuditOut(serializers.Serializer[object]):
-    action = serializers.CharField()
-    about = serializers.CharField()
-    at = serializers.DateTimeField()
+class SignedInsOut(RootModel[list[SignedInOut]]):
+    pass
+
+
+class AuditOut(Shape):
+    action: str
+    about: str
+    at: datetime
+
+
+class AuditsOut(RootModel[list[AuditOut]]):
+    pass

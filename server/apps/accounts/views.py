@@ -21,6 +21,7 @@ from apps.accounts import audit, links, second_factor, services
 from apps.accounts.models import User
 from apps.accounts.serializers import (
     AuditOut,
+    AuditsOut,
     ChangePasswordIn,
     CodeIn,
     LanguageIn,
@@ -36,15 +37,23 @@ from apps.accounts.serializers import (
     SessionOut,
     SetPasswordIn,
     SignedInOut,
+    SignedInsOut,
     SignInIn,
+    UserOut,
 )
 from config.api import TeacherView, parsed
+from config.shapes import respond
 
 
 def _session(user: User | None) -> Response:
     hosts = [host["name"] for host in settings.RECORDING_HOSTS if host.get("search")]
-    data = {"user": user, "demo": settings.DEMO_SIGN_IN, "outbox": settings.OUTBOX_PAGE, "hosts": hosts}
-    return Response(SessionOut(data).data)
+    told = SessionOut(
+        user=UserOut.model_validate(user) if user else None,
+        demo=settings.DEMO_SIGN_IN,
+        outbox=settings.OUTBOX_PAGE,
+        hosts=hosts,
+    )
+    return respond(told)
 
 
 # The secret of a browser in which an account was asked for.
@@ -160,43 +169,43 @@ class AddressView(TeacherView):
 class SecondFactorView(TeacherView):
     """The second step when signing in."""
 
-    def told(self) -> dict[str, object]:
-        return {"on": bool(self.teacher.totp), "paper_left": len(self.teacher.paper_codes)}
+    def shown(self) -> Response:
+        return respond(SecondFactorOut(on=bool(self.teacher.totp), paper_left=len(self.teacher.paper_codes)))
 
     @extend_schema(responses=SecondFactorOut)
     def get(self, request: Request) -> Response:
-        return Response(SecondFactorOut(self.told()).data)
+        return self.shown()
 
     @extend_schema(request=PasswordIn, responses=NewSecretOut)
     def post(self, request: Request) -> Response:
         """Begin: a secret for the app. Nothing changes before it has shown a right code."""
         given = parsed(PasswordIn, request)
-        return Response(NewSecretOut(second_factor.begin(plain(request), self.teacher, given["password"])).data)
+        return respond(second_factor.begin(plain(request), self.teacher, given["password"]))
 
     @extend_schema(request=CodeIn, responses=PaperCodesOut)
     def put(self, request: Request) -> Response:
         """Turn it on; every other device is signed out."""
         codes = second_factor.turn_on(plain(request), self.teacher, parsed(CodeIn, request)["code"])
-        return Response(PaperCodesOut({"codes": codes}).data)
+        return respond(PaperCodesOut(codes=codes))
 
     @extend_schema(request=PasswordAndCodeIn, responses=SecondFactorOut)
     def patch(self, request: Request) -> Response:
         """Turn it off."""
         given = parsed(PasswordAndCodeIn, request)
         second_factor.turn_off(plain(request), self.teacher, given["password"], given["code"])
-        return Response(SecondFactorOut(self.told()).data)
+        return self.shown()
 
 
 class SessionsView(TeacherView):
-    @extend_schema(responses=SignedInOut(many=True))
+    @extend_schema(responses=SignedInsOut)
     def get(self, request: Request) -> Response:
         """Where the teacher is signed in."""
         here = plain(request).session.session_key
         rows = [
-            {"id": s.id, "device": s.device, "since": s.since, "here": s.session_key == here}
+            SignedInOut(id=s.id, device=s.device, since=s.since, here=s.session_key == here)
             for s in self.teacher.signed_in.all()[:50]
         ]
-        return Response(SignedInOut(rows, many=True).data)
+        return respond(SignedInsOut(rows))
 
 
 class OneSessionView(TeacherView):
@@ -207,10 +216,11 @@ class OneSessionView(TeacherView):
 
 
 class AuditView(TeacherView):
-    @extend_schema(responses=AuditOut(many=True))
+    @extend_schema(responses=AuditsOut)
     def get(self, request: Request) -> Response:
         """What was done under this account, newest first."""
-        return Response(AuditOut(self.teacher.audit.all()[: audit.MOST_SHOWN], many=True).data)
+        rows = self.teacher.audit.all()[: audit.MOST_SHOWN]
+        return respond(AuditsOut([AuditOut.model_validate(row) for row in rows]))
 
 
 def outbox(request: HttpRequest) -> HttpResponse:

@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Any
 
+from apps.exchange.serializers import FormLossesOut, FormsLossesOut, LeavingForm, LossOut
 from apps.handouts import services as handouts
 from apps.handouts.models import Handout
 from apps.lessons.models import Attachment, Item, Lesson
@@ -142,7 +143,7 @@ class Form:
     lost: Callable[[CoreItem], list[str]] = _nothing_lost
 
 
-FORMS: dict[str, Form] = {
+FORMS: dict[LeavingForm, Form] = {
     "archive": Form("lesson.zip", ZIP, _archive),
     "qti": Form("qti.zip", ZIP, _qti, qti.lost),
     "cartridge": Form("imscc", ZIP, _cartridge, cartridge.lost),
@@ -153,14 +154,15 @@ FORMS: dict[str, Form] = {
 }
 
 
-def losses(lesson: Lesson) -> dict[str, list[dict[str, Any]]]:
+def losses(lesson: Lesson) -> FormsLossesOut:
     """For each form what it cannot hold of this lesson: a code, of how many items."""
     items = asked(lesson)
-    found = {}
+    found = []
     for name, form in FORMS.items():
         counts = Counter(code for item in items for code in form.lost(item))
-        found[name] = [{"code": code, "count": count} for code, count in sorted(counts.items())]
-    return found
+        rows = [LossOut(code=code, count=count) for code, count in sorted(counts.items())]
+        found.append(FormLossesOut(form=name, losses=rows))
+    return FormsLossesOut(found)
 
 
 def request(lesson: Lesson, form: str, *, with_recording: bool, site: str) -> Job:

@@ -9,26 +9,26 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.exchange import arriving, leaving
-from apps.exchange.serializers import ArrivingIn, FormLossesOut, LeavingIn
+from apps.exchange.serializers import ArrivingIn, FormsLossesOut, LeavingIn
 from apps.handouts.views import site_of
 from apps.lessons import selectors
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
+from config.shapes import respond
 
 
 class LeavingView(TeacherView):
-    @extend_schema(responses=FormLossesOut(many=True))
+    @extend_schema(responses=FormsLossesOut)
     def get(self, request: Request, lesson_id: UUID) -> Response:
         """The forms a lesson can leave in, and what each cannot hold of it."""
-        lost = leaving.losses(selectors.lesson_of(self.teacher, lesson_id))
-        return Response(FormLossesOut([{"form": f, "losses": rows} for f, rows in lost.items()], many=True).data)
+        return respond(leaving.losses(selectors.lesson_of(self.teacher, lesson_id)))
 
     @extend_schema(request=LeavingIn, responses={202: JobOut})
     def post(self, request: Request, lesson_id: UUID) -> Response:
         """Have the lesson written in a form, as a file which the job leads to."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         job = leaving.request(lesson, **parsed(LeavingIn, request), site=site_of(request))
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
 
 class ArrivingView(TeacherView):
@@ -36,4 +36,4 @@ class ArrivingView(TeacherView):
     def post(self, request: Request) -> Response:
         """Have a lesson made of an uploaded archive or lesson file; the job's result names it."""
         job = arriving.request_lesson(self.teacher, parsed(ArrivingIn, request)["upload"])
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)

@@ -26,7 +26,7 @@ from apps.handouts.serializers import (
 )
 from apps.lessons import selectors
 from apps.lessons.models import Lesson
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed, parsed_query
 from escuela_core.handouts import empty_parts
 from escuela_core.items.rewording import tags_of
@@ -72,7 +72,7 @@ class HandoutView(TeacherView):
         """Have it written as a file, which the job leads to."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         job = services.request_file(lesson, **parsed(HandoutFileIn, request), site=site_of(request))
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
 
 class HandoutPreviewView(TeacherView):

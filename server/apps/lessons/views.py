@@ -16,7 +16,7 @@ from apps.lessons.bringing_in.serializers import BringIn
 from apps.lessons.desk_view import DeskView
 from apps.lessons.serializers import DeskOut, ExtractIn, FolderIn, LessonIn, LessonOut
 from apps.work.models import Job
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, expected_version, parsed, require_version
 
 
@@ -42,7 +42,7 @@ class LessonsView(TeacherView):
         data = parsed(BringIn, request)
         looked = get_object_or_404(Job, id=data["look"], owner=self.teacher)
         job = bringing_in.bring_in(self.teacher, looked, data["script"], title=data["title"], language=data["language"])
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
 
 class LessonView(DeskView):

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from datetime import timedelta
-from typing import Any
 from uuid import UUID
 
 from django.db import transaction
@@ -21,6 +20,7 @@ from apps.lessons.models import Item, Lesson
 from apps.lessons.selectors import lesson_of
 from apps.lti import keys, roster
 from apps.lti.models import Course, Teacher, Ticket
+from apps.lti.serializers import FromPlatformOut, GivenThereOut, OpenedThereOut, SignedChoiceOut, ToGiveOut
 from config.errors import SentenceError
 from config.names import plain_name, shows_something
 from escuela_core.exchange.lti import chosen, content_item
@@ -53,36 +53,41 @@ def know(user: User, ticket: Ticket) -> None:
     audit.record(user, "linked", ticket.platform.name)
 
 
-def told(ticket: Ticket) -> dict[str, Any]:
+def told(ticket: Ticket) -> FromPlatformOut:
     """What the page in the platform's frame shows; lessons only once it is known whose."""
     user = teacher_of(ticket)
     course = _course(ticket, user) if user else None
-    assignment = ticket.assignment
-    own = assignment is not None and user is not None and assignment.owner_id == user.id
-    return {
-        "platform": ticket.platform.name,
-        "made_known_by": ticket.platform.owner.name,
-        "there": ticket.name,
-        "course": ticket.context_title,
-        "who": user.name if user else "",
-        "chooses": bool(ticket.return_url),
-        "lessons": _lessons(user) if user and ticket.return_url else [],
-        "given": _given(course) if course and ticket.return_url else [],
-        "assignment": assignment if own else None,
-    }
+    opened = ticket.assignment
+    is_own = user is not None and opened is not None and opened.owner_id == user.id
+    return FromPlatformOut(
+        platform=ticket.platform.name,
+        made_known_by=ticket.platform.owner.name,
+        there=ticket.name,
+        course=ticket.context_title,
+        who=user.name if user else "",
+        chooses=bool(ticket.return_url),
+        lessons=_lessons(user) if user and ticket.return_url else [],
+        given=_given(course) if course and ticket.return_url else [],
+        assignment=_opened(opened) if opened and is_own else None,
+    )
 
 
-def _lessons(user: User) -> list[dict[str, Any]]:
+def _opened(assignment: Assignment) -> OpenedThereOut:
+    edition = assignment.edition
+    return OpenedThereOut(id=assignment.id, lesson_id=edition.lesson_id, title=edition.content["title"])
+
+
+def _lessons(user: User) -> list[ToGiveOut]:
     """The teacher's lessons that have something to give, newest first. Two queries."""
     there = Item.Place.LESSON
     lessons: QuerySet[Lesson] = Lesson.objects.filter(owner=user).prefetch_related("items")[:MOST_SHOWN]
-    rows = [{"id": x.id, "title": x.title, "items": sum(i.place == there for i in x.items.all())} for x in lessons]
-    return [row for row in rows if row["items"]]
+    rows = [ToGiveOut(id=x.id, title=x.title, items=sum(i.place == there for i in x.items.all())) for x in lessons]
+    return [row for row in rows if row.items]
 
 
-def _given(course: Course) -> list[dict[str, Any]]:
+def _given(course: Course) -> list[GivenThereOut]:
     every = course.school_class.assignments.select_related("edition")[:MOST_SHOWN]
-    return [{"id": a.id, "name": a.name, "title": a.edition.content["title"]} for a in every]
+    return [GivenThereOut(id=a.id, name=a.name, title=a.edition.content["title"]) for a in every]
 
 
 def _course(ticket: Ticket, user: User) -> Course | None:
@@ -93,7 +98,7 @@ def _course(ticket: Ticket, user: User) -> Course | None:
 @transaction.atomic
 def choose(
     ticket: Ticket, target: str, *, lesson_id: UUID | None, assignment_id: UUID | None, with_unseen: bool
-) -> dict[str, str]:
+) -> SignedChoiceOut:
     """Give a lesson to the course's class, or take one that the class has, and sign what goes back to the platform;
     each ticket is used once. ``target`` is where the platform's links lead.
 
@@ -116,12 +121,13 @@ def choose(
         raise Http404
     locked.used_at = timezone.now()
     locked.save(update_fields=["used_at"])
-    roster.wanted(course)
+    if course.roster_url:
+        roster.wanted(course)
     most = sum(i.marks for i in assignment.items if i.is_marked) if ticket.takes_marks else None
     item = content_item(url=target, title=assignment.edition.content["title"], assignment=str(assignment.id), most=most)
     claims = chosen(ticket.deployment, ticket.data, [item])
     who = {"iss": ticket.platform.client_id, "aud": ticket.platform.issuer, "nonce": locked.id}
-    return {"return_url": ticket.return_url, "token": keys.signed(claims | who)}
+    return SignedChoiceOut(return_url=ticket.return_url, token=keys.signed(claims | who))
 
 
 def _made(ticket: Ticket, user: User) -> Course:

@@ -19,6 +19,7 @@ from apps.accounts import limits
 from apps.lti import choosing, launching, services
 from apps.lti import keys as tool_keys
 from apps.lti.models import Platform
+from apps.lti.serializers import OurAddressesOut
 from apps.study.views import EntryOverError, entry_for
 from config.client import address_of
 from config.errors import SentenceError
@@ -38,11 +39,13 @@ def keys(request: HttpRequest) -> HttpResponse:  # noqa: ARG001 (every view take
     return JsonResponse(tool_keys.published(), headers={"Cache-Control": "max-age=3600"})
 
 
-def addresses(request: HttpRequest, platform: Platform) -> dict[str, str]:
+def addresses(request: HttpRequest, platform: Platform) -> OurAddressesOut:
     """What is to be entered in the platform."""
     here = f"{request.scheme}://{request.get_host()}/lti"
-    own = {name: f"{here}/{platform.id}/{name}" for name in ("register", "login", "launch")}
-    return own | {"keys": f"{here}/keys"}
+    own = f"{here}/{platform.id}"
+    return OurAddressesOut(
+        registration=f"{own}/register", login=f"{own}/login", launch=f"{own}/launch", keys=f"{here}/keys"
+    )
 
 
 def _said(page: Page) -> Page:
@@ -84,7 +87,7 @@ def login(request: HttpRequest, platform_id: UUID) -> HttpResponse:
     platform = _platform(request, platform_id)
     given = request.POST if request.method == "POST" else request.GET
     said = {n: given[n] for n in _SAID if given.get(n)}
-    begun, url = launching.begin(platform, said, addresses(request, platform)["launch"])
+    begun, url = launching.begin(platform, said, addresses(request, platform).launch)
     response = HttpResponseRedirect(url)
     response["Content-Security-Policy"] = content_policy("*")
     set_framed_cookie(response, STATE + begun.state[:16], begun.state, STATE_SECONDS)
@@ -115,7 +118,7 @@ def launch(request: HttpRequest, platform_id: UUID) -> HttpResponse:
     cookie = STATE + state[:16]
     if request.COOKIES.get(cookie) != state:
         said = launching.begun_with(platform, state)
-        again = f"{addresses(request, platform)['login']}?{urlencode(said)}" if said else ""
+        again = f"{addresses(request, platform).login}?{urlencode(said)}" if said else ""
         sentence = "Your browser did not keep what is needed to open this inside the other page."
         return _problem(request, SentenceError("launch_cookies", sentence), again)
     opened = launching.take(platform, state, request.POST.get("id_token", ""))

@@ -19,10 +19,8 @@ from escuela_core.exchange.lti import ROSTER_SCOPE, ROSTER_TYPE, Person, next_pa
 MOST_PAGES, MOST_PEOPLE = 50, 2_000
 
 
-def wanted(course: Course) -> Job | None:
-    """Have the list of ``course`` fetched; no job where the platform does not tell names."""
-    if not course.roster_url:
-        return None
+def wanted(course: Course) -> Job:
+    """Have the list of ``course`` fetched, whose platform tells names."""
     return work.start(course.owner, "roster", {"course": course.pk}, title=course.school_class.name)
 
 

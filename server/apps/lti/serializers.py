@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+from uuid import UUID
+
+from pydantic import RootModel
 from rest_framework import serializers
 
 from apps.work.serializers import DidNotArriveOut
+from config.shapes import Shape
 
 
 class PlatformIn(serializers.Serializer[object]):
@@ -18,86 +23,94 @@ class PlatformIn(serializers.Serializer[object]):
     keys_url = serializers.CharField(max_length=2000, allow_blank=True, required=False)
 
 
-class OurAddressesOut(serializers.Serializer[object]):
+class OurAddressesOut(Shape):
     """What is to be entered in the platform."""
 
-    register = serializers.CharField()
-    login = serializers.CharField()
-    launch = serializers.CharField()
-    keys = serializers.CharField()
+    registration: str
+    login: str
+    launch: str
+    keys: str
 
 
-class CourseOut(serializers.Serializer[object]):
+class CourseOut(Shape):
     """A course there: how many lessons stand in it, and how many scores were told or could not be."""
 
-    class_id = serializers.UUIDField()
-    class_name = serializers.CharField()
-    lessons = serializers.IntegerField()
-    told = serializers.IntegerField()
-    failing = serializers.IntegerField()
-    problem = DidNotArriveOut(allow_null=True)
+    class_id: UUID
+    class_name: str
+    lessons: int
+    told: int
+    failing: int
+    problem: DidNotArriveOut | None
 
 
-class PlatformOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    issuer = serializers.CharField()
-    client_id = serializers.CharField()
-    login_url = serializers.CharField()
-    token_url = serializers.CharField()
-    keys_url = serializers.CharField()
-    is_whole = serializers.BooleanField()
-    ours = OurAddressesOut()
-    courses = CourseOut(many=True)
+class PlatformOut(Shape):
+    id: UUID
+    name: str
+    issuer: str
+    client_id: str
+    login_url: str
+    token_url: str
+    keys_url: str
+    is_whole: bool
+    ours: OurAddressesOut
+    courses: list[CourseOut]
 
 
-class KnownThereOut(serializers.Serializer[object]):
-    """A platform from which somebody who comes is the teacher who is signed in."""
-
-    id = serializers.IntegerField()
-    platform = serializers.CharField(source="platform.name")
-    there = serializers.CharField(source="name")
+class PlatformsOut(RootModel[list[PlatformOut]]):
+    pass
 
 
-class ClassCourseOut(serializers.Serializer[object]):
+class KnownThereOut(Shape):
+    """A platform from which somebody who comes, called ``there`` so, is the teacher who is signed in."""
+
+    id: int
+    platform: str
+    there: str
+
+
+class KnownTheresOut(RootModel[list[KnownThereOut]]):
+    pass
+
+
+class ClassCourseOut(Shape):
     """The platform's course that a class stands for; nothing where it stands for none."""
 
-    platform = serializers.CharField(allow_blank=True)
-    has_list = serializers.BooleanField()
-    read_at = serializers.DateTimeField(allow_null=True)
+    platform: str
+    has_list: bool
+    read_at: datetime | None
 
 
-class ToGiveOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    title = serializers.CharField()
-    items = serializers.IntegerField()
+class ToGiveOut(Shape):
+    id: UUID
+    title: str
+    items: int
 
 
-class GivenThereOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    name = serializers.CharField()
-    title = serializers.CharField()
+class GivenThereOut(Shape):
+    id: UUID
+    name: str
+    title: str
 
 
-class OpenedThereOut(serializers.Serializer[object]):
-    id = serializers.UUIDField()
-    lesson_id = serializers.UUIDField(source="edition.lesson_id", allow_null=True)
-    title = serializers.CharField(source="edition.content.title")
+class OpenedThereOut(Shape):
+    id: UUID
+    lesson_id: UUID | None
+    title: str
 
 
-class FromPlatformOut(serializers.Serializer[object]):
+class FromPlatformOut(Shape):
     """``who`` it is here, empty while nobody has said so, and ``there``; ``made_known_by``: whose entry it is of the
     platform. ``chooses``: a lesson is asked for, else ``assignment`` was opened, if it is their own."""
 
-    platform = serializers.CharField()
-    made_known_by = serializers.CharField()
-    there = serializers.CharField(allow_blank=True)
-    course = serializers.CharField(allow_blank=True)
-    who = serializers.CharField(allow_blank=True)
-    chooses = serializers.BooleanField()
-    lessons = ToGiveOut(many=True)
-    given = GivenThereOut(many=True)
-    assignment = OpenedThereOut(allow_null=True)
+    platform: str
+    made_known_by: str
+    there: str
+    course: str
+    who: str
+    chooses: bool
+    lessons: list[ToGiveOut]
+    given: list[GivenThereOut]
+    assignment: OpenedThereOut | None
 
 
 class GiveThereIn(serializers.Serializer[object]):
@@ -108,8 +121,8 @@ class GiveThereIn(serializers.Serializer[object]):
     with_unseen = serializers.BooleanField(default=False)
 
 
-class SignedChoiceOut(serializers.Serializer[object]):
+class SignedChoiceOut(Shape):
     """Where the browser takes the signed choice."""
 
-    return_url = serializers.CharField()
-    token = serializers.CharField()
+    return_url: str
+    token: str

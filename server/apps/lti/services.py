@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-from typing import Any
 from uuid import UUID
 
 from django.db.models import Count, Q
@@ -15,6 +14,7 @@ from apps.accounts.models import User
 from apps.classes.models import SchoolClass
 from apps.lti.calling import PlatformSaysNoError
 from apps.lti.models import Course, Platform, Score
+from apps.lti.serializers import CourseOut, OurAddressesOut
 from config import links
 from config.errors import SentenceError
 from config.names import plain_name, shows_something
@@ -51,7 +51,7 @@ def change(platform: Platform, given: dict[str, str]) -> Platform:
     return platform
 
 
-def introduce(platform: Platform, read_at: str, token: str, ours: dict[str, str]) -> Platform:
+def introduce(platform: Platform, read_at: str, token: str, ours: OurAddressesOut) -> Platform:
     """Both sides get to know each other: what the platform says at ``read_at``, and what it is told (LTI Dynamic
     Registration 1.0). Once only: whoever finds the address later changes nothing.
 
@@ -60,7 +60,7 @@ def introduce(platform: Platform, read_at: str, token: str, ours: dict[str, str]
     if platform.is_whole:
         raise SentenceError("platform_whole", "This platform is known already; remove it first to begin anew.")
     known = read_platform(links.json_of(links.asked(links.checked(read_at))), read_at)
-    message = tool(login=ours["login"], launch=ours["launch"], keys=ours["keys"])
+    message = tool(login=ours.login, launch=ours.launch, keys=ours.keys)
     headers = {"Content-Type": "application/json", "Accept": "application/json"}
     if token and token.isascii() and token.isprintable():
         headers["Authorization"] = f"Bearer {token}"
@@ -82,7 +82,7 @@ def _name(name: str) -> str:
     return plain
 
 
-def courses_of(platforms: list[Platform]) -> dict[UUID, list[dict[str, Any]]]:
+def courses_of(platforms: list[Platform]) -> dict[UUID, list[CourseOut]]:
     """The courses of each platform, with how many scores were told, how many could not be, and why. Two queries."""
     told = Q(placements__scores__told__isnull=False)
     failing = ~Q(placements__scores__problem="") & Q(placements__scores__isnull=False)
@@ -98,17 +98,17 @@ def courses_of(platforms: list[Platform]) -> dict[UUID, list[dict[str, Any]]]:
     )
     failed = Score.objects.filter(placement__course__platform__in=platforms).exclude(problem="")
     why = {s.placement.course_id: s.why() for s in failed.select_related("placement")}
-    found: dict[UUID, list[dict[str, Any]]] = {p.id: [] for p in platforms}
+    found: dict[UUID, list[CourseOut]] = {p.id: [] for p in platforms}
     for row in rows:
         found[row.platform_id].append(
-            {
-                "class_id": row.school_class_id,
-                "class_name": row.school_class.name,
-                "lessons": row.lessons,
-                "told": row.told,
-                "failing": row.failing,
-                "problem": why.get(row.pk),
-            }
+            CourseOut(
+                class_id=row.school_class_id,
+                class_name=row.school_class.name,
+                lessons=row.lessons,
+                told=row.told,
+                failing=row.failing,
+                problem=why.get(row.pk),
+            )
         )
     return found
 

@@ -23,45 +23,60 @@ from apps.lti.serializers import (
     FromPlatformOut,
     GiveThereIn,
     KnownThereOut,
+    KnownTheresOut,
     PlatformIn,
     PlatformOut,
+    PlatformsOut,
     SignedChoiceOut,
 )
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
 from config.client import address_of
 from config.origin import require_own_page
+from config.shapes import respond
 
 
 class PlatformView(TeacherView):
     """A view that answers with platforms as they are now."""
 
-    def shown(self, platforms: list[Platform]) -> list[dict[str, Any]]:
+    def shapes(self, platforms: list[Platform]) -> list[PlatformOut]:
         courses = services.courses_of(platforms)
-        fields = ("id", "name", "issuer", "client_id", "login_url", "token_url", "keys_url", "is_whole")
-        rows = [
-            {n: getattr(p, n) for n in fields} | {"ours": addresses(plain(self.request), p), "courses": courses[p.id]}
+        return [
+            PlatformOut(
+                id=p.id,
+                name=p.name,
+                issuer=p.issuer,
+                client_id=p.client_id,
+                login_url=p.login_url,
+                token_url=p.token_url,
+                keys_url=p.keys_url,
+                is_whole=p.is_whole,
+                ours=addresses(plain(self.request), p),
+                courses=courses[p.id],
+            )
             for p in platforms
         ]
-        return list(PlatformOut(rows, many=True).data)
+
+    def shown(self, platform: Platform, *, status: int = 200) -> Response:
+        return respond(self.shapes([platform])[0], status=status)
 
 
 class PlatformsView(PlatformView):
-    @extend_schema(responses=PlatformOut(many=True))
+    @extend_schema(operation_id="api_platforms_list", responses=PlatformsOut)
     def get(self, request: Request) -> Response:
-        return Response(self.shown(list(self.teacher.platforms.filter(removed_at=None))))
+        return respond(PlatformsOut(self.shapes(list(self.teacher.platforms.filter(removed_at=None)))))
 
     @extend_schema(request=PlatformIn, responses={201: PlatformOut})
     def post(self, request: Request) -> Response:
         made = services.make(self.teacher, parsed(PlatformIn, request).get("name", ""))
-        return Response(self.shown([made])[0], status=201)
+        return self.shown(made, status=201)
 
 
 class OnePlatformView(PlatformView):
     @extend_schema(request=PlatformIn, responses=PlatformOut)
     def patch(self, request: Request, platform_id: UUID) -> Response:
         platform = services.platform_of(self.teacher, platform_id)
-        return Response(self.shown([services.change(platform, parsed(PlatformIn, request))])[0])
+        return self.shown(services.change(platform, parsed(PlatformIn, request)))
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, platform_id: UUID) -> Response:
@@ -74,7 +89,7 @@ class OnePlatformView(PlatformView):
         """Bring it back."""
         platform = services.platform_of(self.teacher, platform_id, removed=True)
         platform.bring_back()
-        return Response(self.shown([platform])[0])
+        return self.shown(platform)
 
 
 class TryAgainView(PlatformView):
@@ -83,15 +98,15 @@ class TryAgainView(PlatformView):
         """Tell the platform what could not be told before."""
         platform = services.platform_of(self.teacher, platform_id)
         services.try_again(platform)
-        return Response(self.shown([platform])[0])
+        return self.shown(platform)
 
 
 class KnownThereView(TeacherView):
-    @extend_schema(responses=KnownThereOut(many=True))
+    @extend_schema(responses=KnownTheresOut)
     def get(self, request: Request) -> Response:
         """From where somebody comes who is the teacher."""
         mine = self.teacher.known_there.filter(platform__removed_at=None).select_related("platform")
-        return Response(KnownThereOut(mine, many=True).data)
+        return respond(KnownTheresOut([KnownThereOut(id=k.pk, platform=k.platform.name, there=k.name) for k in mine]))
 
 
 class OneKnownThereView(TeacherView):
@@ -107,18 +122,18 @@ class ClassCourseView(TeacherView):
     def get(self, request: Request, class_id: UUID) -> Response:
         """The platform's course that the class stands for, if it does."""
         course = services.course_of(class_of(self.teacher, class_id))
-        told = {
-            "platform": course.platform.name if course else "",
-            "has_list": bool(course and course.roster_url),
-            "read_at": course.roster_read_at if course else None,
-        }
-        return Response(ClassCourseOut(told).data)
+        told = ClassCourseOut(
+            platform=course.platform.name if course else "",
+            has_list=bool(course and course.roster_url),
+            read_at=course.roster_read_at if course else None,
+        )
+        return respond(told)
 
     @extend_schema(request=None, responses={202: JobOut})
     def post(self, request: Request, class_id: UUID) -> Response:
         """Fetch the names from there."""
         course = services.course_with_list(class_of(self.teacher, class_id))
-        return Response(JobOut(roster.wanted(course)).data, status=202)
+        return respond_with_job(roster.wanted(course))
 
 
 class TicketTeacherView(TeacherView):
@@ -127,7 +142,7 @@ class TicketTeacherView(TeacherView):
         """The one who came with the ticket is the teacher who is signed in."""
         found = choosing.ticket_of(ticket)
         choosing.know(self.teacher, found)
-        return Response(FromPlatformOut(choosing.told(found)).data)
+        return respond(choosing.told(found))
 
 
 class TicketView(APIView):
@@ -146,14 +161,14 @@ class TicketView(APIView):
 
     @extend_schema(responses=FromPlatformOut)
     def get(self, request: Request, ticket: str) -> Response:
-        return Response(FromPlatformOut(choosing.told(self.ticket(ticket))).data)
+        return respond(choosing.told(self.ticket(ticket)))
 
     @extend_schema(request=GiveThereIn, responses=SignedChoiceOut)
     def post(self, request: Request, ticket: str) -> Response:
         """Choose a lesson; what is answered goes to the platform by the browser."""
         found = self.ticket(ticket)
         given = parsed(GiveThereIn, request)
-        target = addresses(plain(request), found.platform)["launch"]
+        target = addresses(plain(request), found.platform).launch
         told = choosing.choose(
             found,
             target,
@@ -161,4 +176,4 @@ class TicketView(APIView):
             assignment_id=given["assignment"],
             with_unseen=given["with_unseen"],
         )
-        return Response(SignedChoiceOut(told).data)
+        return respond(told)

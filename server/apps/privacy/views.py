@@ -16,7 +16,7 @@ from apps.accounts.views import plain
 from apps.privacy import erasing, exporting
 from apps.privacy.serializers import RenameIn, StudentExportOut, WhatGoesOut
 from apps.study.models import Student
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
 from config.shapes import respond
 
@@ -41,7 +41,7 @@ class ErasureView(TeacherView):
 class ExportView(TeacherView):
     @extend_schema(request=None, responses={202: JobOut})
     def post(self, request: Request) -> Response:
-        return Response(JobOut(exporting.start(self.teacher)).data, status=202)
+        return respond_with_job(exporting.start(self.teacher))
 
 
 class StudentDataView(TeacherView):

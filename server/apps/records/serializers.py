@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+
 from rest_framework import serializers
 
 from apps.work.serializers import DidNotArriveOut
+from config.shapes import Shape
 
 
 class StoreIn(serializers.Serializer[object]):
@@ -16,17 +19,17 @@ class StoreIn(serializers.Serializer[object]):
     names = serializers.BooleanField(required=False, default=False)
 
 
-class StoreOut(serializers.Serializer[object]):
+class StoreOut(Shape):
     """``sent``: how many statements the store has; ``failing``: of how many lessons some wait, and the last reason."""
 
-    url = serializers.CharField()
-    key = serializers.CharField()
-    names = serializers.BooleanField()
-    sent = serializers.IntegerField()
-    last_at = serializers.DateTimeField(allow_null=True)
-    failing = serializers.IntegerField()
-    problem = DidNotArriveOut(allow_null=True)
+    url: str
+    key: str
+    names: bool
+    sent: int
+    last_at: datetime | None
+    failing: int
+    problem: DidNotArriveOut | None
 
 
-class StoreOrNoneOut(serializers.Serializer[object]):
-    store = StoreOut(allow_null=True)
+class StoreOrNoneOut(Shape):
+    store: StoreOut | None

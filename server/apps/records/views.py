@@ -9,6 +9,7 @@ from rest_framework.response import Response
 from apps.records import services
 from apps.records.serializers import StoreIn, StoreOrNoneOut
 from config.api import TeacherView, parsed
+from config.shapes import respond
 
 
 class StoreView(TeacherView):
@@ -34,7 +35,7 @@ class StoreView(TeacherView):
     def shown(self) -> Response:
         store = services.store_of(self.teacher)
         known = store and {n: getattr(store, n) for n in ("url", "key", "names")} | services.state_of(self.teacher)
-        return Response(StoreOrNoneOut({"store": known}).data)
+        return respond(StoreOrNoneOut.model_validate({"store": known}))
 
 
 class StoreAgainView(StoreView):

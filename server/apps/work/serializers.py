@@ -1,42 +1,53 @@
-"""A job as its owner watches it."""
+"""A job as its owner watches it, and why something did not arrive elsewhere."""
 
-from rest_framework import serializers
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any, Literal
+from uuid import UUID
+
+from pydantic import RootModel
+from rest_framework.response import Response
 
 from apps.work.models import Job
+from config.shapes import Shape, respond
+
+JobState = Literal["waiting", "running", "done", "failed", "cancelled"]
 
 
-class StepOut(serializers.Serializer[object]):
-    name = serializers.CharField()
-    state = serializers.ChoiceField(("waiting", "running", "done"))
-    share = serializers.FloatField()
+class StepOut(Shape):
+    name: str
+    state: Literal["waiting", "running", "done"]
+    share: float
 
 
-class JobOut(serializers.ModelSerializer[Job]):
-    steps = StepOut(many=True)
-    result = serializers.DictField()
-    error_params = serializers.DictField()
-
-    class Meta:
-        model = Job
-        fields = (
-            "id",
-            "kind",
-            "title",
-            "state",
-            "steps",
-            "result",
-            "error_code",
-            "error_message",
-            "error_params",
-            "created_at",
-            "started_at",
-            "ended_at",
-        )
+class JobOut(Shape):
+    id: UUID
+    kind: str
+    title: str
+    state: JobState
+    steps: list[StepOut]
+    result: dict[str, Any]
+    error_code: str
+    error_message: str
+    error_params: dict[str, Any]
+    created_at: datetime
+    started_at: datetime | None
+    ended_at: datetime | None
 
 
-class DidNotArriveOut(serializers.Serializer[object]):
+class JobsOut(RootModel[list[JobOut]]):
+    pass
+
+
+class DidNotArriveOut(Shape):
     """Why something did not arrive elsewhere: the sentence, its code, and what it names."""
 
-    sentence = serializers.CharField()
-    code = serializers.CharField()
-    params = serializers.DictField()
+    sentence: str
+    code: str
+    params: dict[str, Any]
+
+
+def respond_with_job(job: Job, *, status: int = 202) -> Response:
+    """The answer of a view that has set a job going."""
+    return respond(JobOut.model_validate(job), status=status)

@@ -12,28 +12,29 @@ from rest_framework.response import Response
 
 from apps.work import made, services
 from apps.work.models import Job
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, JobsOut, respond_with_job
 from config.api import TeacherView
+from config.shapes import respond
 
 
 class JobsView(TeacherView):
-    @extend_schema(responses=JobOut(many=True))
+    @extend_schema(operation_id="api_jobs_list", responses=JobsOut)
     def get(self, request: Request) -> Response:
         """All long work of the last days, newest first; what was removed is left out."""
         mine = Job.objects.filter(owner=self.teacher, seen_at=None).exclude(kind="look")
-        return Response(JobOut(mine[:50], many=True).data)
+        return respond(JobsOut([JobOut.model_validate(j) for j in mine[:50]]))
 
 
 class JobView(TeacherView):
     @extend_schema(responses=JobOut)
     def get(self, request: Request, job_id: UUID) -> Response:
-        return Response(JobOut(get_object_or_404(Job, id=job_id, owner=self.teacher)).data)
+        return respond_with_job(get_object_or_404(Job, id=job_id, owner=self.teacher), status=200)
 
     @extend_schema(request=None, responses=JobOut)
     def post(self, request: Request, job_id: UUID) -> Response:
         """Try a failed job again, from where it failed."""
         job = services.again(get_object_or_404(Job, id=job_id, owner=self.teacher))
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
     @extend_schema(request=None, responses={204: None})
     def delete(self, request: Request, job_id: UUID) -> Response:

@@ -191,7 +191,7 @@ def test_both_get_to_know_each_other_by_one_address_and_once(teacher, school, le
     made = began("Same campus", client)
     ours = school.platform
     ours.tool = {"login": "", "launch": "", "keys": ""}
-    address = urlsplit(made["ours"]["register"]).path
+    address = urlsplit(made["ours"]["registration"]).path
     asked = {"openid_configuration": f"{ours.services}/configuration", "registration_token": ours.introduction}
     ours.misbehaves = "another-site"
     assert problem(Client().get(address, asked)) == "launch_claim"

@@ -9,6 +9,8 @@ const job = (state: Job["state"], part: Partial<Job> = {}): Job => ({
   state,
   steps: [],
   result: {},
+  error_code: "",
+  error_message: "",
   error_params: {},
   created_at: "2026-03-01T09:30:00Z",
   started_at: null,

@@ -30,7 +30,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description What was done under this account, newest first. */
-        get: operations["api_account_audit_list"];
+        get: operations["api_account_audit_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -119,7 +119,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description Where the teacher is signed in. */
-        get: operations["api_account_sessions_list"];
+        get: operations["api_account_sessions_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1020,7 +1020,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description From where somebody comes who is the teacher. */
-        get: operations["api_known_there_list"];
+        get: operations["api_known_there_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1303,7 +1303,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description The forms a lesson can leave in, and what each cannot hold of it. */
-        get: operations["api_lessons_leaving_list"];
+        get: operations["api_lessons_leaving_retrieve"];
         put?: never;
         /** @description Have the lesson written in a form, as a file which the job leads to. */
         post: operations["api_lessons_leaving_create"];
@@ -2508,6 +2508,8 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /** AuditsOut */
+        AuditsOut: components["schemas"]["AuditOut"][];
         /** @enum {unknown} */
         BlankEnum: "";
         BringInRequest: {
@@ -2573,7 +2575,6 @@ export interface components {
         ClassCourseOut: {
             platform: string;
             has_list: boolean;
-            /** Format: date-time */
             read_at: string | null;
         };
         ClassDetailOut: {
@@ -2826,6 +2827,8 @@ export interface components {
             form: components["schemas"]["LeavingFormEnum"];
             losses: components["schemas"]["LossOut"][];
         };
+        /** FormsLossesOut */
+        FormsLossesOut: components["schemas"]["FormLossesOut"][];
         /** @description One moment that was found, by its words or by its meaning. */
         FoundOut: {
             /** Format: uuid */
@@ -3165,28 +3168,28 @@ export interface components {
         ItemsToEnum: "pool" | "dropped";
         JobOut: {
             /** Format: uuid */
-            readonly id: string;
+            id: string;
             kind: string;
-            title?: string;
-            state?: components["schemas"]["JobOutStateEnum"];
+            title: string;
+            state: components["schemas"]["JobOutStateEnum"];
             steps: components["schemas"]["StepOut"][];
             result: {
                 [key: string]: unknown;
             };
-            error_code?: string;
-            error_message?: string;
+            error_code: string;
+            error_message: string;
             error_params: {
                 [key: string]: unknown;
             };
             /** Format: date-time */
-            readonly created_at: string;
-            /** Format: date-time */
-            started_at?: string | null;
-            /** Format: date-time */
-            ended_at?: string | null;
+            created_at: string;
+            started_at: string | null;
+            ended_at: string | null;
         };
         /** @enum {string} */
         JobOutStateEnum: "waiting" | "running" | "done" | "failed" | "cancelled";
+        /** JobsOut */
+        JobsOut: components["schemas"]["JobOut"][];
         /**
          * @description A name of one's own, or ``member`` where the lesson was given to a class, with the ``pin`` of a held name.
          *
@@ -3249,12 +3252,14 @@ export interface components {
             evidence: components["schemas"]["SpanOut"][];
             wordings: components["schemas"]["KeyInOtherWordsOut"][];
         };
-        /** @description A platform from which somebody who comes is the teacher who is signed in. */
+        /** @description A platform from which somebody who comes, called ``there`` so, is the teacher who is signed in. */
         KnownThereOut: {
             id: number;
             platform: string;
             there: string;
         };
+        /** KnownTheresOut */
+        KnownTheresOut: components["schemas"]["KnownThereOut"][];
         /** @enum {string} */
         LanguageEnum: "en" | "es";
         LanguageInRequest: {
@@ -3570,7 +3575,6 @@ export interface components {
         OpenedThereOut: {
             /** Format: uuid */
             id: string;
-            /** Format: uuid */
             lesson_id: string | null;
             title: string;
         };
@@ -3614,7 +3618,7 @@ export interface components {
         };
         /** @description What is to be entered in the platform. */
         OurAddressesOut: {
-            register: string;
+            registration: string;
             login: string;
             launch: string;
             keys: string;
@@ -3914,6 +3918,8 @@ export interface components {
             ours: components["schemas"]["OurAddressesOut"];
             courses: components["schemas"]["CourseOut"][];
         };
+        /** PlatformsOut */
+        PlatformsOut: components["schemas"]["PlatformOut"][];
         PlayedInRequest: {
             /** Format: uuid */
             id: string;
@@ -4295,6 +4301,7 @@ export interface components {
             is_spoken?: boolean;
             readonly is_sure: boolean;
         };
+        /** @description Who is signed in, and what this server has: a demo to try, a page of the mails sent, hosts to search. */
         SessionOut: {
             user: components["schemas"]["UserOut"] | null;
             demo: boolean;
@@ -4415,6 +4422,7 @@ export interface components {
             return_url: string;
             token: string;
         };
+        /** @description A place where the teacher is signed in; ``here``: it is this one. */
         SignedInOut: {
             /** Format: uuid */
             id: string;
@@ -4423,6 +4431,8 @@ export interface components {
             since: string;
             here: boolean;
         };
+        /** SignedInsOut */
+        SignedInsOut: components["schemas"]["SignedInOut"][];
         /** @enum {string} */
         SizeEnum: "normal" | "large";
         /** @enum {string} */
@@ -4468,7 +4478,6 @@ export interface components {
         StepOut: {
             name: string;
             state: components["schemas"]["StepStateEnum"];
-            /** Format: double */
             share: number;
         };
         /** @enum {string} */
@@ -4491,7 +4500,6 @@ export interface components {
             key: string;
             names: boolean;
             sent: number;
-            /** Format: date-time */
             last_at: string | null;
             failing: number;
             problem: components["schemas"]["DidNotArriveOut"] | null;
@@ -4690,7 +4698,6 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
-            /** Format: email */
             email: string;
             language: components["schemas"]["LanguageEnum"];
         };
@@ -4862,7 +4869,7 @@ export interface operations {
             };
         };
     };
-    api_account_audit_list: {
+    api_account_audit_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -4876,7 +4883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AuditOut"][];
+                    "application/json": components["schemas"]["AuditsOut"];
                 };
             };
         };
@@ -5051,7 +5058,7 @@ export interface operations {
             };
         };
     };
-    api_account_sessions_list: {
+    api_account_sessions_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -5065,7 +5072,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SignedInOut"][];
+                    "application/json": components["schemas"]["SignedInsOut"];
                 };
             };
         };
@@ -6539,7 +6546,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobOut"][];
+                    "application/json": components["schemas"]["JobsOut"];
                 };
             };
         };
@@ -6627,7 +6634,7 @@ export interface operations {
             };
         };
     };
-    api_known_there_list: {
+    api_known_there_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -6641,7 +6648,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KnownThereOut"][];
+                    "application/json": components["schemas"]["KnownTheresOut"];
                 };
             };
         };
@@ -7185,7 +7192,7 @@ export interface operations {
             };
         };
     };
-    api_lessons_leaving_list: {
+    api_lessons_leaving_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -7201,7 +7208,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FormLossesOut"][];
+                    "application/json": components["schemas"]["FormsLossesOut"];
                 };
             };
         };
@@ -8502,7 +8509,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlatformOut"][];
+                    "application/json": components["schemas"]["PlatformsOut"];
                 };
             };
         };

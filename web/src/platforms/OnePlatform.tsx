@@ -8,7 +8,7 @@ import { useUndo } from "../ui/Undo";
 import { acts, type Platform, useForgetPlatforms } from "./queries";
 
 /** The one that both get to know each other by, where the platform can; else the other three. */
-const OURS = ["register", "login", "launch", "keys"] as const;
+const OURS = ["registration", "login", "launch", "keys"] as const;
 const THEIRS = ["issuer", "client_id", "login_url", "token_url", "keys_url"] as const;
 
 /** One platform: what it has to be told, what it says of itself, and how things stand in its courses. */
@@ -61,7 +61,7 @@ function Ours({ platform }: { platform: Platform }) {
   return (
     <div>
       <h3 className="mb-2 font-semibold">{t("platforms.ours")}</h3>
-      {OURS.filter((name) => name !== "register" || !platform.is_whole).map((name) => (
+      {OURS.filter((name) => name !== "registration" || !platform.is_whole).map((name) => (
         <div key={name} className="mb-3">
           <p className="mb-1 text-[13.5px] text-quiet">{t(`platforms.ours.${name}`)}</p>
           <div className="flex items-start gap-2">

@@ -9,7 +9,7 @@ from rest_framework.response import Response
 from apps.lessons.bringing_in import services as bringing_in
 from apps.lessons.bringing_in.serializers import HostFoundOut, LookIn
 from apps.recordings import hosts
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
 
 
@@ -19,7 +19,7 @@ class LooksView(TeacherView):
         """Look at a file or a link before it is brought in."""
         data = parsed(LookIn, request)
         job = bringing_in.look(self.teacher, upload=data["upload"], link=data["link"].strip())
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
 
 class HostSearchView(TeacherView):

@@ -15,7 +15,7 @@ from apps.lessons import selectors
 from apps.lessons.items import attachments
 from apps.lessons.models import Attachment
 from apps.recordings.views import served
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
 
 
@@ -32,7 +32,7 @@ class AttachmentsView(TeacherView):
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         given = parsed(AttachmentIn, request)
         job = attachments.keep(self.teacher, lesson, upload_id=given["upload"], kind=given["kind"])
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
 
 @require_safe

@@ -13,7 +13,7 @@ from apps.lessons.desk_view import DeskView
 from apps.lessons.materials import services as materials
 from apps.lessons.materials.serializers import MaterialData, MaterialIn
 from apps.lessons.serializers import DeskOut
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, expected_version, parsed
 
 
@@ -23,7 +23,7 @@ class MaterialsView(TeacherView):
         """Have a material made, in place of an older one of its kind."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         job = materials.request(lesson, **parsed(MaterialIn, request))
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
 
 class MaterialView(DeskView):

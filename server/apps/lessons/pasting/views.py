@@ -14,7 +14,7 @@ from apps.lessons import selectors
 from apps.lessons.pasting import services as pasting
 from apps.lessons.pasting.serializers import PastedOut, PasteIn, SpreadsheetIn, SpreadsheetOut
 from apps.work.limited import GB, Limits, read_apart
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
 from escuela_core.formats.sheets import is_spreadsheet, template
 
@@ -40,7 +40,7 @@ class PastedView(TeacherView):
     def put(self, request: Request, lesson_id: UUID) -> Response:
         """Take the items of a text into the lesson."""
         lesson = selectors.lesson_of(self.teacher, lesson_id)
-        return Response(JobOut(pasting.take(lesson, **parsed(PasteIn, request))).data, status=202)
+        return respond_with_job(pasting.take(lesson, **parsed(PasteIn, request)))
 
 
 class SheetsView(TeacherView):

@@ -12,7 +12,7 @@ from apps.lessons import selectors
 from apps.lessons.wording import filling
 from apps.lessons.wording import services as wording
 from apps.lessons.wording.serializers import WordedItemOut, WordingIn, WordingOut
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
 
 
@@ -25,7 +25,7 @@ class WordingView(TeacherView):
     def post(self, request: Request, lesson_id: UUID, tag: str) -> Response:
         """Have a service write what is missing."""
         job = filling.request_filling(selectors.lesson_of(self.teacher, lesson_id), tag)
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, lesson_id: UUID, tag: str) -> Response:

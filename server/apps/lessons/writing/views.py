@@ -25,7 +25,7 @@ from apps.lessons.writing.serializers import (
     WritersOut,
 )
 from apps.lessons.writing.writers import service_name
-from apps.work.serializers import JobOut
+from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
 
 
@@ -35,7 +35,7 @@ class ProposeView(TeacherView):
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         data = parsed(ProposeIn, request)
         given = data | {"segments": [str(s) for s in data["segments"]]}
-        return Response(JobOut(proposing.request_items(lesson, given)).data, status=202)
+        return respond_with_job(proposing.request_items(lesson, given))
 
 
 class SecondReadingView(TeacherView):
@@ -49,14 +49,14 @@ class SecondReadingView(TeacherView):
     def post(self, request: Request, lesson_id: UUID) -> Response:
         lesson = selectors.lesson_of(self.teacher, lesson_id)
         job = rereading.request_reading(lesson, parsed(SecondReadingIn, request)["which"])
-        return Response(JobOut(job).data, status=202)
+        return respond_with_job(job)
 
 
 class VaryView(TeacherView):
     @extend_schema(request=VaryIn, responses={202: JobOut})
     def post(self, request: Request, item_id: UUID) -> Response:
         item = selectors.item_of(self.teacher, item_id)
-        return Response(JobOut(proposing.request_variation(item, **parsed(VaryIn, request))).data, status=202)
+        return respond_with_job(proposing.request_variation(item, **parsed(VaryIn, request)))
 
 
 class ChooseView(TeacherView):
