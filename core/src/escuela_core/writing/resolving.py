@@ -41,11 +41,8 @@ def subject_shown(
     if word in {"you", "we"}:
         # "You can't go above a hundred metres" is no talk about the talk.
         forbids = {"neg", "aux"} <= {c.dep_ for c in verb.children}
-        return (
-            None
-            if (verb.lemma_ in _META and not forbids) or (word == "we" and verb.lemma_ in NOT_DONE)
-            else ({}, False)
-        )
+        of_the_talk = verb.lemma_ in _META and not forbids
+        return None if of_the_talk or (word == "we" and verb.lemma_ in NOT_DONE) else ({}, False)
     if word == "i":
         if verb.lemma_ in NOT_DONE or verb.tag_ not in {"VBP", "VB"} or any(c.dep_ == "aux" for c in verb.children):
             return None

@@ -29,6 +29,8 @@ if TYPE_CHECKING:
     from numpy.typing import NDArray
     from spacy.tokens import Doc, Token
 
+# What a reason is given for, the reason with its first word, and the pieces both stand in.
+Reason = tuple[str, str, tuple[int, ...]]
 TOO_ALIKE = 0.72
 _NO = re.compile(
     r"(?:(?:oh|ah|er|um|well),? )*(?:no|sorry|wait|actually,? no|i mean|or rather)[,.] (?P<wrong>(?:no, |sorry, )*"
@@ -57,6 +59,11 @@ class Talk:
 
     def elsewhere(self, sentence: int) -> list[Quantity]:
         return [q for number, q in self.quantities if abs(number - sentence) > 1]
+
+    @cached_property
+    def reasons(self) -> dict[int, Reason | None]:
+        """What each piece gives a reason for, as far as it was read (``forms/quoted_reason``)."""
+        return {}
 
     @cached_property
     def subject(self) -> str:

@@ -53,7 +53,6 @@ _AND_SO_ON = re.compile(r" and (?=(?:you|it|they|we|everybody|nobody|that|the) )
 LONGEST_THEN = 18
 LONGEST_ASIDE = 3
 _TAKES_A_CLAUSE = frozenset("see find notice hear show check remember decide realise realize make want need".split())
-SHOULD = "What should you do"
 _FORBIDS = re.compile(r"(?:you )?(?:do not|don't|must not|mustn't|never|should not|shouldn't)\b", re.IGNORECASE)
 # That something is well, or not, is little to be asked for.
 _JUDGES = re.compile(
@@ -80,12 +79,11 @@ def quoted_consequences(piece: Clause, talk: Talk, _rng: random.Random) -> Itera
     told = parsed(then)
     if not has_verb(then) or _JUDGES.match(then) or _NOT_WHAT_FOLLOWS.search(then) or OPENS_A_CONDITION.match(then):
         return
-    orders = bool(_FORBIDS.match(then)) or (acts(told) and not _leads_to(parsed(when), told))
+    forbids = bool(_FORBIDS.match(then))
+    orders = forbids or (acts(told) and not _leads_to(parsed(when), told))
     # "When it gets loud you push your chin forward": whether one should is not said.
-    should = (
-        "What do you do" if re.match(r"you (?!must|should|need|have)", then) and not _FORBIDS.match(then) else SHOULD
-    )
-    asked = should if orders else "What happens"
+    tells = not forbids and re.match(r"you (?!must|should|need|have)", then)
+    asked = ("What do you do" if tells else "What should you do") if orders else "What happens"
     shown = f"“{when}”" if points(parsed(when)) else when
     key = re.sub(r"^you (?!can|should|must|need|have|')", "", then) if orders else then
     if len(key.split()) < 2:

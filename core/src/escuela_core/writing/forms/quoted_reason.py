@@ -35,7 +35,7 @@ from escuela_core.writing.forms.spoken import (
     with_its_verb,
     without_remark,
 )
-from escuela_core.writing.talk import Talk
+from escuela_core.writing.talk import Reason, Talk
 
 if TYPE_CHECKING:
     from spacy.tokens import Doc
@@ -114,8 +114,14 @@ def _is_told(doc: Doc) -> bool:
     return acts(doc) and root.lemma_ not in MET_WITH | SHOWN and not any(is_negation(t) for t in doc)
 
 
-def _reason_of(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | None:
-    """What a reason is given for, the reason with its first word, and the pieces both stand in."""
+def _reason_of(piece: Clause, talk: Talk) -> Reason | None:
+    """The reason that a piece gives, read once in a talk: those of all pieces are compared with each other."""
+    if piece.sentence not in talk.reasons:
+        talk.reasons[piece.sentence] = _read(piece, talk)
+    return talk.reasons[piece.sentence]
+
+
+def _read(piece: Clause, talk: Talk) -> Reason | None:
     text = piece.doc.text
     ways = (_BECAUSE, _SO_THAT, _OTHERWISE, _OR_ELSE, _SINCE)
     found = next(filter(None, (way.match(text) for way in ways)), None)
@@ -138,7 +144,7 @@ def _reason_of(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | 
     return main, f"{joint} {why}", places
 
 
-def _done_for_it(piece: Clause, talk: Talk) -> tuple[str, str, tuple[int, ...]] | None:
+def _done_for_it(piece: Clause, talk: Talk) -> Reason | None:
     """What is told to be done behind a "so", and why; the reason may be a piece of its own."""
     places: tuple[int, ...] = (piece.sentence,)
     found = _SO_DO.match(piece.doc.text)
