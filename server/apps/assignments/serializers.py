@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Any, get_args
+from datetime import datetime
+from typing import Any, Literal, get_args
+from uuid import UUID
 
+from pydantic import RootModel
 from rest_framework import serializers
 
-from apps.assignments.models import Assignment
+from config.shapes import Shape
 from escuela_core.study.allowance import MOST_EXTRA_TRIES
 from escuela_core.study.policy import (
     MOST_ATTEMPTS,
@@ -17,6 +20,7 @@ from escuela_core.study.policy import (
     Manner,
     Script,
     Skipping,
+    State,
 )
 from escuela_core.study.roster import MOST_MEMBERS
 
@@ -67,10 +71,6 @@ class ShareIn(PolicyIn):
     school_class = serializers.UUIDField(default=None, allow_null=True)
 
 
-class LastRulesOut(serializers.Serializer[object]):
-    rules = RulesData(allow_null=True)
-
-
 class ExtensionIn(serializers.Serializer[object]):
     """Nothing of it: as for everybody again."""
 
@@ -80,87 +80,77 @@ class ExtensionIn(serializers.Serializer[object]):
     extra_retakes = serializers.IntegerField(min_value=0, max_value=MOST_RETAKES, required=False, default=0)
 
 
-class ExtensionOut(serializers.Serializer[object]):
-    member = serializers.UUIDField(source="member_id")
-    name = serializers.CharField(source="member.name")
-    due_at = serializers.DateTimeField(allow_null=True)
-    closes_at = serializers.DateTimeField(allow_null=True)
-    extra_tries = serializers.IntegerField()
-    extra_retakes = serializers.IntegerField()
+class GivenRulesOut(Shape):
+    """The rules of an assignment without its dates."""
+
+    attempts: int
+    feedback: Feedback
+    show_key: bool
+    skipping: Skipping
+    offer_not_sure: bool
+    shuffle: bool
+    time_limits: bool
+    grace_min: int
+    retry_share: float
+    wrong_share: float
+    manner: Manner
+    script: Script
+    retakes: int
+    counting: Counting
 
 
-class ChangedOut(serializers.Serializer[object]):
+class LastRulesOut(Shape):
+    rules: GivenRulesOut | None
+
+
+class ExtensionOut(Shape):
+    """What one student of the class has more."""
+
+    member: UUID
+    name: str
+    due_at: datetime | None
+    closes_at: datetime | None
+    extra_tries: int
+    extra_retakes: int
+
+
+class ChangedOut(Shape):
     """What was changed of an assignment after it was given out; ``fields_changed`` names rules and dates."""
 
-    at = serializers.DateTimeField()
-    what = serializers.ChoiceField(("changed", "closed", "opened", "extended", "not_extended"))
-    fields_changed = serializers.ListField(child=serializers.CharField(), source="fields")
-    whom = serializers.CharField(allow_blank=True)
+    at: datetime
+    what: Literal["changed", "closed", "opened", "extended", "not_extended"]
+    fields_changed: list[str]
+    whom: str
 
 
-class AssignmentOut(serializers.ModelSerializer[Assignment]):
-    lesson_id = serializers.UUIDField(source="edition.lesson_id", allow_null=True)
-    lesson_title = serializers.CharField(source="edition.content.title")
-    class_id = serializers.UUIDField(source="school_class_id", allow_null=True)
-    class_name = serializers.CharField(source="school_class.name", default="")
-    extensions = ExtensionOut(many=True)
-    changes = ChangedOut(many=True)
-    state = serializers.SerializerMethodField()
-    item_count = serializers.SerializerMethodField()
-    wordings = serializers.SerializerMethodField()
-    language = serializers.SerializerMethodField()
-    student_count = serializers.SerializerMethodField()
-    qr = serializers.CharField(source="qr_svg")
-    link = serializers.CharField()
-    frame = serializers.CharField()
-    feedback = serializers.ChoiceField(get_args(Feedback))
-    skipping = serializers.ChoiceField(get_args(Skipping))
-    manner = serializers.ChoiceField(get_args(Manner))
-    script = serializers.ChoiceField(get_args(Script))
-    counting = serializers.ChoiceField(get_args(Counting))
+class AssignmentOut(GivenRulesOut):
+    """``chosen``: whom of the class it is for, null for all; ``frame``: what shows it in another site's page."""
 
-    class Meta:
-        model = Assignment
-        fields = (
-            "id",
-            "lesson_id",
-            "lesson_title",
-            "class_id",
-            "class_name",
-            "chosen",
-            "extensions",
-            "changes",
-            "name",
-            "code",
-            "link",
-            "frame",
-            "qr",
-            "state",
-            "item_count",
-            "student_count",
-            "instructions",
-            "wording",
-            "wordings",
-            "language",
-            "opens_at",
-            "due_at",
-            "closes_at",
-            *RulesData().fields,
-            "created_at",
-        )
+    id: UUID
+    lesson_id: UUID | None
+    lesson_title: str
+    class_id: UUID | None
+    class_name: str
+    chosen: list[UUID] | None
+    extensions: list[ExtensionOut]
+    changes: list[ChangedOut]
+    name: str
+    code: str
+    link: str
+    frame: str
+    qr: str
+    state: State
+    item_count: int
+    student_count: int
+    instructions: str
+    wording: str
+    wordings: list[str]
+    language: str
+    opens_at: datetime | None
+    due_at: datetime | None
+    closes_at: datetime | None
+    created_at: datetime
 
-    def get_state(self, assignment: Assignment) -> str:
-        return assignment.policy().state(self.context["now"])
 
-    def get_item_count(self, assignment: Assignment) -> int:
-        return len(assignment.edition.content["items"])
-
-    def get_wordings(self, assignment: Assignment) -> list[str]:
-        return assignment.edition.wordings
-
-    def get_language(self, assignment: Assignment) -> str:
-        return str(assignment.edition.content["language"])
-
-    def get_student_count(self, assignment: Assignment) -> int:
-        counted: int | None = getattr(assignment, "joined", None)
-        return assignment.students.filter(attempt=1).count() if counted is None else counted
+class AssignmentsOut(RootModel[list[AssignmentOut]]):
+    pass

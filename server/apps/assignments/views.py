@@ -12,13 +12,21 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from apps.assignments import services
-from apps.assignments.embedding import frame
 from apps.assignments.models import Assignment
-from apps.assignments.serializers import AssignmentOut, ExtensionIn, LastRulesOut, PolicyIn, ShareIn
+from apps.assignments.selectors import assignment_shape
+from apps.assignments.serializers import (
+    AssignmentOut,
+    AssignmentsOut,
+    ExtensionIn,
+    GivenRulesOut,
+    LastRulesOut,
+    PolicyIn,
+    ShareIn,
+)
 from apps.classes.selectors import class_of, member_of
 from apps.lessons.selectors import lesson_of
 from config.api import TeacherView, parsed
-from config.codes import qr_of
+from config.shapes import respond
 
 
 class AssignmentView(TeacherView):
@@ -27,23 +35,23 @@ class AssignmentView(TeacherView):
     def mine(self, assignment_id: UUID) -> Assignment:
         return get_object_or_404(Assignment.objects.select_related("edition"), id=assignment_id, owner=self.teacher)
 
-    def shown(self, assignment: Assignment) -> dict[str, object]:
+    def shape(self, assignment: Assignment) -> AssignmentOut:
         link = f"{self.request.scheme}://{self.request.get_host()}/s/{assignment.code}"
-        assignment.link = link  # type: ignore[attr-defined]
-        assignment.frame = frame(link, str(assignment.edition.content["title"]))  # type: ignore[attr-defined]
-        assignment.qr_svg = qr_of(link)  # type: ignore[attr-defined]
-        return dict(AssignmentOut(assignment, context={"now": timezone.now()}).data)
+        return assignment_shape(assignment, link, timezone.now())
+
+    def shown(self, assignment: Assignment, *, status: int = 200) -> Response:
+        return respond(self.shape(assignment), status=status)
 
 
 class LessonAssignmentsView(AssignmentView):
-    @extend_schema(responses=AssignmentOut(many=True))
+    @extend_schema(operation_id="api_lessons_assignments_list", responses=AssignmentsOut)
     def get(self, request: Request, lesson_id: UUID) -> Response:
         lesson = lesson_of(self.teacher, lesson_id)
         given = Assignment.objects.filter(edition__lesson=lesson).select_related("edition", "school_class")
         joined = Count("students", filter=Q(students__attempt=1))
         # A model's own order is not kept where rows are counted.
         found = given.prefetch_related("extensions__member").annotate(joined=joined).order_by("-created_at")
-        return Response([self.shown(a) for a in found])
+        return respond(AssignmentsOut([self.shape(a) for a in found]))
 
     @extend_schema(request=ShareIn, responses={201: AssignmentOut})
     def post(self, request: Request, lesson_id: UUID) -> Response:
@@ -62,19 +70,19 @@ class LessonAssignmentsView(AssignmentView):
             with_unseen=unseen,
             assignment_id=made,
         )
-        return Response(self.shown(assignment), status=201)
+        return self.shown(assignment, status=201)
 
 
 class OneAssignmentView(AssignmentView):
     @extend_schema(responses=AssignmentOut)
     def get(self, request: Request, assignment_id: UUID) -> Response:
-        return Response(self.shown(self.mine(assignment_id)))
+        return self.shown(self.mine(assignment_id))
 
     @extend_schema(request=PolicyIn, responses=AssignmentOut)
     def patch(self, request: Request, assignment_id: UUID) -> Response:
         assignment = self.mine(assignment_id)
         given = parsed(PolicyIn, request)
-        return Response(self.shown(services.change_policy(assignment, given)))
+        return self.shown(services.change_policy(assignment, given))
 
 
 class LastRulesView(TeacherView):
@@ -82,7 +90,7 @@ class LastRulesView(TeacherView):
     def get(self, request: Request, class_id: UUID) -> Response:
         """The rules under which the class was last given something; none where it was given nothing."""
         last = class_of(self.teacher, class_id).assignments.order_by("-created_at").first()
-        return Response(LastRulesOut({"rules": last}).data)
+        return respond(LastRulesOut(rules=GivenRulesOut.model_validate(last) if last else None))
 
 
 class ExtensionView(AssignmentView):
@@ -91,18 +99,18 @@ class ExtensionView(AssignmentView):
         """Later ends for one student of the class; none at all takes them back."""
         assignment = self.mine(assignment_id)
         services.extend(assignment, member_of(self.teacher, member_id), **parsed(ExtensionIn, request))
-        return Response(self.shown(self.mine(assignment_id)))
+        return self.shown(self.mine(assignment_id))
 
 
 class CloseView(AssignmentView):
     @extend_schema(request=None, responses=AssignmentOut)
     def post(self, request: Request, assignment_id: UUID) -> Response:
-        return Response(self.shown(services.close_now(self.mine(assignment_id))))
+        return self.shown(services.close_now(self.mine(assignment_id)))
 
     @extend_schema(request=None, responses=AssignmentOut)
     def delete(self, request: Request, assignment_id: UUID) -> Response:
         """Open again."""
-        return Response(self.shown(services.open_again(self.mine(assignment_id))))
+        return self.shown(services.open_again(self.mine(assignment_id)))
 
 
 class RemovedAssignmentView(AssignmentView):
@@ -118,4 +126,4 @@ class RemovedAssignmentView(AssignmentView):
         every = Assignment.with_removed.select_related("edition")
         assignment = get_object_or_404(every, id=assignment_id, owner=self.teacher)
         assignment.bring_back()
-        return Response(self.shown(assignment))
+        return self.shown(assignment)

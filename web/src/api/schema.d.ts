@@ -2435,58 +2435,53 @@ export interface components {
         AskInRequest: {
             name: string;
         };
+        /** @description ``chosen``: whom of the class it is for, null for all; ``frame``: what shows it in another site's page. */
         AssignmentOut: {
+            attempts: number;
+            feedback: components["schemas"]["FeedbackEnum"];
+            show_key: boolean;
+            skipping: components["schemas"]["SkippingEnum"];
+            offer_not_sure: boolean;
+            shuffle: boolean;
+            time_limits: boolean;
+            grace_min: number;
+            retry_share: number;
+            wrong_share: number;
+            manner: components["schemas"]["MannerEnum"];
+            script: components["schemas"]["ScriptEnum"];
+            retakes: number;
+            counting: components["schemas"]["CountingEnum"];
             /** Format: uuid */
-            readonly id: string;
-            /** Format: uuid */
+            id: string;
             lesson_id: string | null;
             lesson_title: string;
-            /** Format: uuid */
             class_id: string | null;
-            /** @default  */
             class_name: string;
-            chosen?: string[] | null;
+            chosen: string[] | null;
             extensions: components["schemas"]["ExtensionOut"][];
             changes: components["schemas"]["ChangedOut"][];
             name: string;
-            code?: string;
+            code: string;
             link: string;
             frame: string;
             qr: string;
-            readonly state: string;
-            readonly item_count: number;
-            readonly student_count: number;
-            instructions?: string;
-            wording?: string;
-            readonly wordings: string[];
-            readonly language: string;
+            state: components["schemas"]["AssignmentStateEnum"];
+            item_count: number;
+            student_count: number;
+            instructions: string;
+            wording: string;
+            wordings: string[];
+            language: string;
+            opens_at: string | null;
+            due_at: string | null;
+            closes_at: string | null;
             /** Format: date-time */
-            opens_at?: string | null;
-            /** Format: date-time */
-            due_at?: string | null;
-            /** Format: date-time */
-            closes_at?: string | null;
-            attempts?: number;
-            feedback: components["schemas"]["FeedbackEnum"];
-            show_key?: boolean;
-            skipping: components["schemas"]["SkippingEnum"];
-            offer_not_sure?: boolean;
-            shuffle?: boolean;
-            time_limits?: boolean;
-            grace_min?: number;
-            /** Format: double */
-            retry_share?: number;
-            /** Format: double */
-            wrong_share?: number;
-            manner: components["schemas"]["MannerEnum"];
-            script: components["schemas"]["ScriptEnum"];
-            retakes?: number;
-            counting: components["schemas"]["CountingEnum"];
-            /** Format: date-time */
-            readonly created_at: string;
+            created_at: string;
         };
         /** @enum {string} */
         AssignmentStateEnum: "not_yet" | "open" | "late" | "closed";
+        /** AssignmentsOut */
+        AssignmentsOut: components["schemas"]["AssignmentOut"][];
         /** @enum {string} */
         AttachmentInKindEnum: "image" | "sound";
         AttachmentInRequest: {
@@ -2789,13 +2784,12 @@ export interface components {
             /** @default 0 */
             extra_retakes: number;
         };
+        /** @description What one student of the class has more. */
         ExtensionOut: {
             /** Format: uuid */
             member: string;
             name: string;
-            /** Format: date-time */
             due_at: string | null;
-            /** Format: date-time */
             closes_at: string | null;
             extra_tries: number;
             extra_retakes: number;
@@ -2930,6 +2924,23 @@ export interface components {
             given_at: string | null;
             /** Format: date-time */
             received_at: string;
+        };
+        /** @description The rules of an assignment without its dates. */
+        GivenRulesOut: {
+            attempts: number;
+            feedback: components["schemas"]["FeedbackEnum"];
+            show_key: boolean;
+            skipping: components["schemas"]["SkippingEnum"];
+            offer_not_sure: boolean;
+            shuffle: boolean;
+            time_limits: boolean;
+            grace_min: number;
+            retry_share: number;
+            wrong_share: number;
+            manner: components["schemas"]["MannerEnum"];
+            script: components["schemas"]["ScriptEnum"];
+            retakes: number;
+            counting: components["schemas"]["CountingEnum"];
         };
         GivenThereOut: {
             /** Format: uuid */
@@ -3266,7 +3277,7 @@ export interface components {
             language: components["schemas"]["LanguageEnum"];
         };
         LastRulesOut: {
-            rules: components["schemas"]["RulesData"] | null;
+            rules: components["schemas"]["GivenRulesOut"] | null;
         };
         LayoutData: {
             parts: components["schemas"]["PartData"][];
@@ -4146,25 +4157,6 @@ export interface components {
             too_long: string[];
             over: number;
             school_class: components["schemas"]["ClassDetailOut"];
-        };
-        /** @description The rules of an assignment without its dates. */
-        RulesData: {
-            attempts: number;
-            feedback: components["schemas"]["FeedbackEnum"];
-            show_key: boolean;
-            skipping: components["schemas"]["SkippingEnum"];
-            offer_not_sure: boolean;
-            shuffle: boolean;
-            time_limits: boolean;
-            grace_min: number;
-            /** Format: double */
-            retry_share: number;
-            /** Format: double */
-            wrong_share: number;
-            manner: components["schemas"]["MannerEnum"];
-            script: components["schemas"]["ScriptEnum"];
-            retakes: number;
-            counting: components["schemas"]["CountingEnum"];
         };
         /** @description The rules as they are in force for who asks. */
         RulesOut: {
@@ -6824,7 +6816,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AssignmentOut"][];
+                    "application/json": components["schemas"]["AssignmentsOut"];
                 };
             };
         };
