@@ -30,9 +30,12 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
       <ErrorNotice error={acts.error} />
       <ul>
         {rows.map((l) => (
-          <li key={l.id} className="flex items-center gap-4 border-b border-rule py-4">
+          <li
+            key={l.id}
+            className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-4 sm:flex-nowrap"
+          >
             <Poster url={l.poster_url} />
-            <div className="min-w-0 flex-1">
+            <div className="min-w-0 flex-1 basis-40">
               <Link
                 to={`/lessons/${l.id}`}
                 dir="auto"
@@ -53,7 +56,7 @@ export function Rows({ rows, folders, searching }: { rows: LessonRow[]; folders:
               </p>
               <Pauses lesson={l} />
             </div>
-            <p className="text-right text-[14px]">
+            <p className="ml-auto text-right text-[14px]">
               {l.to_decide > 0 && <b className="block">{t("lessons.toDecide", { count: l.to_decide })}</b>}
               {given.has(l.id) ? (
                 <Standing given={given.get(l.id)} />
