@@ -9,11 +9,12 @@ from uuid import UUID
 from pydantic import JsonValue, RootModel
 from rest_framework import serializers
 
+from apps.assignments.serializers import GivenRulesOut
 from apps.study.lesson_serializers import QuestionOut, SpanOut, StudyLessonOut, StudyMaterialOut, StudySentenceOut
 from apps.study.models import LookState
 from config.shapes import Shape
 from escuela_core.study import marking
-from escuela_core.study.policy import Counting, Feedback, Manner, Script, Skipping, State
+from escuela_core.study.policy import State
 from escuela_core.study.room import Phase
 
 Outcome = Literal[marking.Outcome, "taken", "marked"]
@@ -127,23 +128,9 @@ class OwnDataOut(Shape):
     notes: list[NoteOut]
 
 
-class RulesOut(Shape):
+class RulesOut(GivenRulesOut):
     """The rules as they are in force for who asks."""
 
-    attempts: int
-    feedback: Feedback
-    show_key: bool
-    skipping: Skipping
-    offer_not_sure: bool
-    shuffle: bool
-    time_limits: bool
-    grace_min: int
-    retry_share: float
-    wrong_share: float
-    manner: Manner
-    script: Script
-    retakes: int
-    counting: Counting
     opens_at: datetime | None
     due_at: datetime | None
     closes_at: datetime | None
