@@ -71,6 +71,7 @@ def account_data(user: User) -> dict[str, Any]:
         "platforms": list(Platform.with_removed.filter(owner=user).values("name", "issuer", "client_id", "made_at")),
         "record_store": RecordStore.with_removed.filter(owner=user).values("url", "key", "names").first(),
         "kept_wishes": list(user.kept_wishes.values("name", "wishes")),
+        "offers": list(user.offers.values("title", "author", "licence", "reach", "made_at", "ended_at")),
     }
 
 

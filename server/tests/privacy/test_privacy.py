@@ -17,6 +17,7 @@ from django.utils import timezone
 
 from apps.accounts.models import AuditEntry
 from apps.assignments.models import Edition
+from apps.lessons.offering.services import offer
 from apps.privacy import exporting
 from apps.privacy.tidying import tidy
 from apps.recordings.models import Upload
@@ -63,12 +64,15 @@ def test_the_database_itself_refuses_to_change_an_edition(assignment) -> None:
 
 
 def test_an_account_is_exported_as_one_archive(client, student, lesson, stranger) -> None:
+    offer(lesson.owner, [lesson], title="Locks", author="R. Tessel", licence="", reach="anyone")
     job = posted(client, "/api/account/export/", {}).json()["id"]
     assert client.get(f"/api/jobs/{job}/file/").status_code == 404
     run_jobs()
     answer = client.get(f"/api/jobs/{job}/file/")
     packed = zipfile.ZipFile(io.BytesIO(b"".join(answer.streaming_content)))
     assert {f"lessons/{lesson.id}/source", f"lessons/{lesson.id}/captions", "account.json"} <= set(packed.namelist())
+    (offered,) = json.loads(packed.read("account.json"))["offers"]
+    assert (offered["author"], offered["reach"], offered["ended_at"]) == ("R. Tessel", "anyone", None)
     assert "By its own weight." in packed.read(f"assignments/{student.assignment_id}.json").decode()
     assert json.loads(packed.read(f"lessons/{lesson.id}/lesson.json"))["sentences"]
     assert stranger.get(f"/api/jobs/{job}/file/").status_code == 404
