@@ -35,6 +35,11 @@ def _valid(given: Serializer[Any]) -> dict[str, Any]:
     return dict(given.validated_data)
 
 
+def teacher_or_none(request: Request) -> User | None:
+    """Who is signed in; None for a visitor."""
+    return cast("User | None", request.user)
+
+
 class TeacherView(APIView):
     """A view for a signed-in teacher."""
 

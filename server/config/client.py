@@ -1,9 +1,10 @@
-"""Who is at the other end, as far as the network can tell."""
+"""Who is at the other end, and where they think to be, as far as the network can tell."""
 
 from __future__ import annotations
 
 from django.conf import settings
 from django.http import HttpRequest
+from rest_framework.request import Request
 
 
 def address_of(request: HttpRequest) -> str:
@@ -16,3 +17,8 @@ def address_of(request: HttpRequest) -> str:
     if proxies and len(hops) >= proxies:
         return hops[-proxies]
     return str(request.META.get("REMOTE_ADDR", ""))
+
+
+def site_of(request: HttpRequest | Request) -> str:
+    """This server's own address as the browser has it, without a slash: what links that leave begin with."""
+    return f"{request.scheme}://{request.get_host()}"

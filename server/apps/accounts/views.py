@@ -41,7 +41,8 @@ from apps.accounts.serializers import (
     SignInIn,
     UserOut,
 )
-from config.api import TeacherView, parsed
+from config.api import TeacherView, parsed, teacher_or_none
+from config.client import site_of
 from config.shapes import respond
 
 
@@ -65,10 +66,6 @@ def plain(request: Request) -> HttpRequest:
     return request._request  # noqa: SLF001 (DRF offers no other way)
 
 
-def _site(request: Request) -> str:
-    return f"{request.scheme}://{request.get_host()}"
-
-
 @method_decorator(csrf_protect, name="dispatch")
 class OpenView(APIView):
     permission_classes = (AllowAny,)
@@ -78,7 +75,7 @@ class OpenView(APIView):
 class SessionView(OpenView):
     @extend_schema(responses=SessionOut)
     def get(self, request: Request) -> Response:
-        return _session(request.user if isinstance(request.user, User) else None)
+        return _session(teacher_or_none(request))
 
     @extend_schema(request=SignInIn, responses=SessionOut)
     def post(self, request: Request) -> Response:
@@ -112,7 +109,7 @@ class RegisterView(OpenView):
         """Ask for an account: the link that makes it is mailed, and works in this browser."""
         given = parsed(RegisterIn, request)
         browser = request.COOKIES.get(BROWSER) or secrets.token_urlsafe(24)
-        services.register(plain(request), **given, site=_site(request), browser=browser)
+        services.register(plain(request), **given, site=site_of(request), browser=browser)
         response = Response(status=204)
         kept_s = int(links.KEPT.total_seconds())
         response.set_cookie(BROWSER, browser, max_age=kept_s, httponly=True, samesite="Lax", secure=request.is_secure())
@@ -131,7 +128,7 @@ class AskPasswordView(OpenView):
     @extend_schema(request=MailIn, responses={204: None})
     def post(self, request: Request) -> Response:
         given = parsed(MailIn, request)
-        services.ask_new_password(plain(request), given["email"], site=_site(request))
+        services.ask_new_password(plain(request), given["email"], site=site_of(request))
         return Response(status=204)
 
 
@@ -157,13 +154,13 @@ class AddressView(TeacherView):
     def post(self, request: Request) -> Response:
         """Ask for a new mail address: the link is mailed to it."""
         given = parsed(NewAddressIn, request)
-        services.ask_new_address(plain(request), self.teacher, **given, site=_site(request))
+        services.ask_new_address(plain(request), self.teacher, **given, site=site_of(request))
         return Response(status=204)
 
     @extend_schema(request=LinkIn, responses=SessionOut)
     def put(self, request: Request) -> Response:
         given = parsed(LinkIn, request)
-        return _session(services.set_new_address(self.teacher, given["token"], site=_site(request)))
+        return _session(services.set_new_address(self.teacher, given["token"], site=site_of(request)))
 
 
 class SecondFactorView(TeacherView):

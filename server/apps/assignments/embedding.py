@@ -16,7 +16,7 @@ from rest_framework.views import APIView
 
 from apps.accounts import limits
 from apps.assignments.models import Assignment
-from config.client import address_of
+from config.client import address_of, site_of
 
 WIDTH, HEIGHT = 960, 720
 _LINK = re.compile(r"^/s/(?P<code>[a-z0-9]{4,12})/?$", re.IGNORECASE)
@@ -47,7 +47,7 @@ class OEmbedView(APIView):
         if given is None:
             limits.count(limits.WRONG_CODES_FROM, address_of(request))
             raise Http404
-        here = f"{request.scheme}://{request.get_host()}"
+        here = site_of(request)
         title = str(given.edition.content["title"])
         width, height = _within(request, "maxwidth", WIDTH), _within(request, "maxheight", HEIGHT)
         answer: dict[str, Any] = {

@@ -26,6 +26,7 @@ from apps.assignments.serializers import (
 from apps.classes.selectors import class_of, member_of
 from apps.lessons.selectors import lesson_of
 from config.api import TeacherView, parsed
+from config.client import site_of
 from config.shapes import respond
 
 
@@ -36,7 +37,7 @@ class AssignmentView(TeacherView):
         return get_object_or_404(Assignment.objects.select_related("edition"), id=assignment_id, owner=self.teacher)
 
     def shape(self, assignment: Assignment) -> AssignmentOut:
-        link = f"{self.request.scheme}://{self.request.get_host()}/s/{assignment.code}"
+        link = f"{site_of(self.request)}/s/{assignment.code}"
         return assignment_shape(assignment, link, timezone.now())
 
     def shown(self, assignment: Assignment, *, status: int = 200) -> Response:

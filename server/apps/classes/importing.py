@@ -85,7 +85,7 @@ def told(package: Package, changes: Sequence[Change]) -> PackageOut:
             )
             for c in changes
         ],
-        wrong_rows=[WrongRowOut(file=e.file, row=e.row, what=e.what) for e in package.errors],
+        wrong_rows=[WrongRowOut.model_validate(e) for e in package.errors],
         left_out=package.left_out,
     )
 

@@ -9,7 +9,8 @@ from django.shortcuts import get_object_or_404
 
 from apps.accounts.models import User
 from apps.classes.models import Member, SchoolClass
-from apps.classes.serializers import ClassesOut, ClassOut
+from apps.classes.serializers import ClassDetailOut, ClassesOut, ClassOut, MemberOut, RequestOut
+from config.codes import qr_of
 
 
 def classes_of(owner: User) -> ClassesOut:
@@ -31,6 +32,22 @@ def classes_of(owner: User) -> ClassesOut:
 def class_of(owner: User, class_id: UUID) -> SchoolClass:
     """The teacher's own class; others' do not exist (404)."""
     return get_object_or_404(SchoolClass, id=class_id, owner=owner)
+
+
+def class_shape(school_class: SchoolClass, site: str) -> ClassDetailOut:
+    """The class as it is now; ``site`` is the server's own address. Two queries."""
+    link = f"{site}/c/{school_class.code}"
+    return ClassDetailOut(
+        id=school_class.id,
+        name=school_class.name,
+        code=school_class.code,
+        link=link,
+        qr=qr_of(link),
+        archived=school_class.archived_at is not None,
+        takes_requests=school_class.takes_requests,
+        requests=[RequestOut.model_validate(r) for r in school_class.requests.all()],
+        members=[MemberOut.model_validate(m) for m in school_class.members.all()],
+    )
 
 
 def member_of(owner: User, member_id: UUID, *, removed: bool = False) -> Member:

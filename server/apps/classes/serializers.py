@@ -3,15 +3,12 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Self
 from uuid import UUID
 
 from pydantic import RootModel
 from rest_framework import serializers
 
-from apps.classes.models import SchoolClass
 from config.api import Base64Field
-from config.codes import qr_of
 from config.shapes import Shape
 from escuela_core.formats.oneroster import RowProblem
 
@@ -87,22 +84,6 @@ class ClassDetailOut(Shape):
     takes_requests: bool
     requests: list[RequestOut]
     members: list[MemberOut]
-
-    @classmethod
-    def of(cls, school_class: SchoolClass, root: str) -> Self:
-        """The class as it is now; ``root`` is the server's own address. Two queries."""
-        link = f"{root}/c/{school_class.code}"
-        return cls(
-            id=school_class.id,
-            name=school_class.name,
-            code=school_class.code,
-            link=link,
-            qr=qr_of(link),
-            archived=school_class.archived_at is not None,
-            takes_requests=school_class.takes_requests,
-            requests=[RequestOut.model_validate(r) for r in school_class.requests.all()],
-            members=[MemberOut.model_validate(m) for m in school_class.members.all()],
-        )
 
 
 class RosterOut(Shape):

@@ -22,6 +22,7 @@ from apps.classes.serializers import (
     RosterOut,
 )
 from config.api import TeacherView, parsed
+from config.client import site_of
 from config.shapes import respond
 
 
@@ -29,8 +30,7 @@ class ClassView(TeacherView):
     """A view that answers with one class as it is now."""
 
     def detail(self, class_id: UUID) -> ClassDetailOut:
-        root = f"{self.request.scheme}://{self.request.get_host()}"
-        return ClassDetailOut.of(selectors.class_of(self.teacher, class_id), root)
+        return selectors.class_shape(selectors.class_of(self.teacher, class_id), site_of(self.request))
 
     def shown(self, class_id: UUID, status: int = 200) -> Response:
         return respond(self.detail(class_id), status=status)

@@ -10,10 +10,10 @@ from rest_framework.response import Response
 
 from apps.exchange import arriving, leaving
 from apps.exchange.serializers import ArrivingIn, FormsLossesOut, LeavingIn
-from apps.handouts.views import site_of
 from apps.lessons import selectors
 from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed
+from config.client import site_of
 from config.shapes import respond
 
 

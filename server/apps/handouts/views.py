@@ -28,6 +28,7 @@ from apps.lessons import selectors
 from apps.lessons.models import Lesson
 from apps.work.serializers import JobOut, respond_with_job
 from config.api import TeacherView, parsed, parsed_query
+from config.client import site_of
 from escuela_core.handouts import empty_parts
 from escuela_core.items.rewording import tags_of
 
@@ -36,10 +37,6 @@ PREVIEW_POLICY = (
     "default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:; sandbox allow-same-origin; "
     "frame-ancestors 'self'"
 )
-
-
-def site_of(request: Request) -> str:
-    return f"{request.scheme}://{request.get_host()}"
 
 
 class HandoutView(TeacherView):

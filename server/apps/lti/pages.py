@@ -21,7 +21,7 @@ from apps.lti import keys as tool_keys
 from apps.lti.models import Platform
 from apps.lti.serializers import OurAddressesOut
 from apps.study.views import EntryOverError, entry_for
-from config.client import address_of
+from config.client import address_of, site_of
 from config.errors import SentenceError
 from config.headers import content_policy
 from config.origin import set_framed_cookie
@@ -41,7 +41,7 @@ def keys(request: HttpRequest) -> HttpResponse:  # noqa: ARG001 (every view take
 
 def addresses(request: HttpRequest, platform: Platform) -> OurAddressesOut:
     """What is to be entered in the platform."""
-    here = f"{request.scheme}://{request.get_host()}/lti"
+    here = f"{site_of(request)}/lti"
     own = f"{here}/{platform.id}"
     return OurAddressesOut(
         registration=f"{own}/register", login=f"{own}/login", launch=f"{own}/launch", keys=f"{here}/keys"

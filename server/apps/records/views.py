@@ -9,6 +9,7 @@ from rest_framework.response import Response
 from apps.records import services
 from apps.records.serializers import StoreIn, StoreOrNoneOut
 from config.api import TeacherView, parsed
+from config.client import site_of
 from config.shapes import respond
 
 
@@ -20,7 +21,7 @@ class StoreView(TeacherView):
     @extend_schema(request=StoreIn, responses=StoreOrNoneOut)
     def put(self, request: Request) -> Response:
         """Have statements sent there from now on."""
-        site = f"{request.scheme}://{request.get_host()}"
+        site = site_of(request)
         services.send_to(self.teacher, site, **parsed(StoreIn, request))
         return self.shown()
 

@@ -17,6 +17,7 @@ from apps.results.gradebook import gradebook
 from apps.results.selectors import sheet_data
 from apps.results.views import ResultsView
 from config.api import TeacherView
+from config.client import site_of
 from escuela_core.formats.separated import as_csv
 
 CSV = "text/csv"
@@ -62,7 +63,7 @@ class StatementsView(ResultsView):
     def get(self, request: Request, assignment_id: UUID) -> HttpResponse:
         """xAPI statements, an object a line; pseudonyms unless names are asked for."""
         assignment = self.assignment(assignment_id)
-        site = f"{request.scheme}://{request.get_host()}"
+        site = site_of(request)
         lines = export.xapi_lines(assignment, site, names=request.query_params.get("names") == "true")
         audit.record(self.teacher, "exported", assignment.name)
         return as_file(lines, "application/jsonl", assignment.name, "jsonl")

@@ -10,6 +10,7 @@ from rest_framework.response import Response
 from apps.results import news
 from apps.results.models import NewsWish
 from config.api import TeacherView, parsed
+from config.client import site_of
 
 
 class NewsData(serializers.Serializer[object]):
@@ -27,5 +28,5 @@ class NewsView(TeacherView):
     @extend_schema(request=NewsData, responses=NewsData)
     def put(self, request: Request) -> Response:
         kinds = sorted(set(parsed(NewsData, request)["kinds"]))
-        made = news.wish(self.teacher, kinds, f"{request.scheme}://{request.get_host()}")
+        made = news.wish(self.teacher, kinds, site_of(request))
         return Response({"kinds": made.kinds})

@@ -17,6 +17,7 @@ from apps.results.room_serializers import RoomIn, RoomOut, ScreenOut
 from apps.room import events, services
 from apps.study import in_room, selectors
 from config.api import TeacherView, parsed
+from config.client import site_of
 from config.codes import qr_of
 from config.shapes import respond
 
@@ -41,7 +42,7 @@ class ScreenView(ScreenAddress):
         edition = frozen(assignment.edition_id)
         asked = [in_room.question_in_room(assignment, item) for item in assignment.items]
         media = selectors.media_of(edition.recording, assignment.media_url)
-        here = f"{request.scheme}://{request.get_host()}"
+        here = site_of(request)
         remote = f"{here}/assignments/{assignment.id}/remote"
         shape = ScreenOut(
             name=assignment.name,

@@ -40,8 +40,8 @@ def listed(who: User | None, words: str) -> OfferedRowsOut:
     return OfferedRowsOut(rows=[_row(o, who) for o in some[:MOST_SHOWN]], more=len(some) > MOST_SHOWN)
 
 
-def offer_shape(made: Offer, root: str) -> OfferOut:
-    """What a teacher offers, as they see it; ``root`` is the server's own address."""
+def offer_shape(made: Offer, site: str) -> OfferOut:
+    """What a teacher offers, as they see it; ``site`` is the server's own address."""
     return OfferOut(
         key=made.key,
         lessons=[lesson.id for lesson in made.lessons.all()],
@@ -49,7 +49,7 @@ def offer_shape(made: Offer, root: str) -> OfferOut:
         author=made.author,
         licence=made.licence,
         reach=made.reach,
-        link=f"{root}/offered/{made.key}",
+        link=f"{site}/offered/{made.key}",
         made_at=made.made_at,
     )
 

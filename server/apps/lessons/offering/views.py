@@ -11,7 +11,6 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from apps.accounts.models import User
 from apps.lessons import selectors
 from apps.lessons.models import Lesson, Offer
 from apps.lessons.offering import services
@@ -26,17 +25,9 @@ from apps.lessons.offering.serializers import (
     WordsIn,
 )
 from apps.lessons.serializers import LessonOut
-from config.api import TeacherView, parsed, parsed_query
+from config.api import TeacherView, parsed, parsed_query, teacher_or_none
+from config.client import site_of
 from config.shapes import respond
-
-
-def _root(request: Request) -> str:
-    return f"{request.scheme}://{request.get_host()}"
-
-
-def _who(request: Request) -> User | None:
-    """The signed-in teacher; None for a visitor."""
-    return request.user if isinstance(request.user, User) else None
 
 
 class OffersView(TeacherView):
@@ -44,13 +35,13 @@ class OffersView(TeacherView):
     def get(self, request: Request) -> Response:
         """What the teacher offers now, newest first."""
         mine = Offer.objects.filter(owner=self.teacher, ended_at=None).prefetch_related("lessons")
-        return respond(OffersOut([offer_shape(o, _root(request)) for o in mine]))
+        return respond(OffersOut([offer_shape(o, site_of(request)) for o in mine]))
 
     @extend_schema(request=OfferIn, responses={201: OfferOut})
     def post(self, request: Request) -> Response:
         given = parsed(OfferIn, request)
         mine = list(Lesson.objects.filter(owner=self.teacher, id__in=given.pop("lessons")))
-        return respond(offer_shape(services.offer(self.teacher, mine, **given), _root(request)), status=201)
+        return respond(offer_shape(services.offer(self.teacher, mine, **given), site_of(request)), status=201)
 
 
 class OfferedListView(APIView):
@@ -61,7 +52,7 @@ class OfferedListView(APIView):
     @extend_schema(operation_id="api_offered_list", parameters=[WordsIn], responses=OfferedRowsOut)
     def get(self, request: Request) -> Response:
         """What others offer, and oneself, without a link; newest first."""
-        return respond(listed(_who(request), parsed_query(WordsIn, request)["words"]))
+        return respond(listed(teacher_or_none(request), parsed_query(WordsIn, request)["words"]))
 
 
 class OfferedView(TeacherView):
@@ -74,7 +65,7 @@ class OfferedView(TeacherView):
 
         A visitor is told to sign in whatever else is under the key, and for a key that does not exist.
         """
-        who = _who(request)
+        who = teacher_or_none(request)
         try:
             made = found(offer_key, who)
         except Http404:

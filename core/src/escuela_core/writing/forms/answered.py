@@ -133,7 +133,7 @@ def _answer(question: int, talk: Talk) -> list[int]:
     if _ASKS_FOR_TWO.search(talk.docs[question].text):
         # What the one is and what the other is are said one after the other.
         own = [n for n in range(at, min(at + 4, len(talk.docs))) if talk.said_in[n] <= place + 1]
-        return own if len({talk.said_in[n] for n in own}) > 1 or len(own) > 1 else []
+        return own if len(own) > 1 else []
     kept: list[int] = []
     words = 0
     for n in own:
